@@ -1,0 +1,84 @@
+using System.Collections.Immutable;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Pictures;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Styling;
+using Plurimax.Core.Trades;
+
+namespace Plurimax.Core.Rendering;
+
+/// <summary>What a rendered page is for: the published files, or a view in which passages can be addressed.</summary>
+public enum RenderMode { Publish, Anchored }
+
+/// <param name="BaseUrl">Where the site will stand, with a slash at the end; for canonical links and structured data.</param>
+/// <param name="Settings">Resolved texts: privacy, terms, consent, analytics.</param>
+/// <param name="FormAction">Where the enquiry form posts to; "/enquiry" on the published site.</param>
+public sealed record RenderSettings(string BaseUrl, ImmutableDictionary<string, string> Settings, RenderMode Mode = RenderMode.Publish, string FormAction = "/enquiry")
+{
+    public static readonly RenderSettings Plain = new("http://site.example/", Standards.SettingsRegistry.Defaults());
+}
+
+/// <summary>A drawn picture of a site with its place in the files and the words that stand for it.</summary>
+public sealed record SitePicture(string File, int Width, int Height, string Alt, string Svg);
+
+/// <summary>Everything the section renderers look at.</summary>
+internal sealed record RenderContext(
+    SiteDocument Site, TradeTemplate Trade, FactSheet Facts, TextEngine Text, SiteWords Words, DressedLook Look, RenderSettings Settings, string Seed,
+    ImmutableDictionary<string, SitePicture> Pictures)
+{
+    public HashSet<string> UsedStyles { get; } = new(StringComparer.Ordinal);
+    public HashSet<string> UsedIcons { get; } = new(StringComparer.Ordinal);
+    public required Page Page { get; init; }
+    public required bool Home { get; init; }
+
+    public string W(string key, params (string, string)[] values) => Words.Get(key, Seed, values);
+    public PhoneValue? Phone => Facts.Public<PhoneValue>("phone");
+    public string? Email => Facts.Public<TextValue>("email")?.Text;
+    public AddressValue? Place => Facts.Public<AddressValue>("place");
+    public OpeningHours? Hours => Facts.Public<HoursValue>("hours")?.Hours is { AnyOpen: true } h ? h : null;
+
+    /// <summary>Marks an element as the place of a passage, in the views where people work on it.</summary>
+    public Html At(Section s, string path) => Settings.Mode == RenderMode.Anchored ? Html.Of($" data-p=\"{s.Id}/{path}\"") : Html.Empty;
+
+    public Html Icon(string id, string css = "i")
+    {
+        UsedIcons.Add(id);
+        return Html.Of($"<svg class=\"{css}\" aria-hidden=\"true\"><use href=\"#i-{id}\"/></svg>");
+    }
+
+    public Html Image(SitePicture p, bool lazy = true) =>
+        Html.Of($"<img src=\"{p.File}\" width=\"{p.Width}\" height=\"{p.Height}\" alt=\"{p.Alt}\"{new Html(lazy ? " loading=\"lazy\" decoding=\"async\"" : " fetchpriority=\"high\"")}>");
+
+    /// <summary>Link and label of the one main action, the same in header, opening and bands.</summary>
+    public (string Href, string Label, string? Icon) MainAction()
+    {
+        var options = Trade.Actions.GetValueOrDefault(Site.Action, Trade.Actions.GetValueOrDefault(Trades.MainAction.Write, ["Write to us"]));
+        var label = Text.Plain(new Passage(Composing.Chance.Pick(options.IsEmpty ? ["Write to us"] : options, Seed + "action" + Site.Take)));
+        return Site.Action switch
+        {
+            Trades.MainAction.Call when Phone is { } p => ($"tel:{p.E164}", label, "phone"),
+            Trades.MainAction.Visit when Place?.Street is not null => (ContactFile("visit"), label, "pin"),
+            Trades.MainAction.Order when Facts.Public<PricesValue>("prices") is not null => ("services.html", label, null),
+            _ => (ContactFile("enquiry"), Site.Action is Trades.MainAction.Call or Trades.MainAction.Visit or Trades.MainAction.Order
+                ? Text.Plain(new Passage(Composing.Chance.Pick(Trade.Actions.GetValueOrDefault(Trades.MainAction.Write, ["Write to us"]), Seed + "action" + Site.Take))) : label, null),
+        };
+    }
+
+    public string ContactFile(string anchor)
+    {
+        var contact = Site.Pages.FirstOrDefault(p => !p.Hidden && p.Sections.Any(s => !s.Hidden && s.Content is ContactContent));
+        return contact is null ? Phone is { } phone ? $"tel:{phone.E164}" : Email is { } mail ? $"mailto:{mail}" : "index.html" : $"{(contact.Id == Page.Id ? "" : contact.File)}#{anchor}";
+    }
+
+    public Html Button((string Href, string Label, string? Icon) b, string css = "btn") =>
+        Html.Of($"<a class=\"{css}\" href=\"{b.Href}\">{(b.Icon is { } i ? Icon(i) : Html.Empty)}{b.Label}</a>");
+
+    public Html Actions()
+    {
+        var main = MainAction();
+        var second = Site.Action == Trades.MainAction.Call
+            ? Button((ContactFile("enquiry"), W("contact.write"), null), "btn alt")
+            : Phone is { } p ? Html.Of($"<a class=\"btn alt\" href=\"tel:{p.E164}\">{Icon("phone")}<span>{W("contact.call", ("phone", p.National))}</span></a>") : Html.Empty;
+        return Html.Of($"<p class=\"ctas\">{Button(main)}{second}</p>");
+    }
+}

@@ -1,0 +1,98 @@
+using Plurimax.Core.Facts;
+using Plurimax.Core.Sites;
+
+namespace Plurimax.Core.Rendering.Sections;
+
+/// <summary>Header and footer, on every page of a site.</summary>
+internal static class Frame
+{
+    public static Html Header(RenderContext c)
+    {
+        var variant = c.Look.Look.Variant("head");
+        c.UsedStyles.UnionWith(["head", $"head.{variant}"]);
+        var floating = variant == "v-float";
+        return Html.Of($"""
+            <header class="s-head {variant}">{(floating ? Html.Empty : Utility(c))}
+            <div class="bar"><div class="wrap">{Logo(c, link: true)}<button class="menu" type="button" aria-expanded="false" aria-controls="nav">{c.Icon("menu")}{c.W("menu.open").Split(' ')[0]}</button><nav id="nav" aria-label="{c.W("menu.label")}"><ul>{Menu(c)}</ul></nav>{(floating && c.Phone is { } p ? Html.Of($"<a class=\"tel\" href=\"tel:{p.E164}\">{c.Icon("phone")}{p.National}</a>") : c.Button(c.MainAction()))}</div></div></header>
+
+            """);
+    }
+
+    private static Html Utility(RenderContext c)
+    {
+        var place = c.Place is { Street: not null } a ? Html.Of($"<a href=\"{c.ContactFile("visit")}\">{c.Icon("pin")}{a.Street}, {a.Town}</a>") : Html.Empty;
+        var open = c.Hours is { } h ? Html.Of($"<span class=\"open\">{c.Icon("clock")}{ShortHours(c, h)}</span>") : Html.Empty;
+        var tel = c.Phone is { } p ? Html.Of($"<a class=\"tel\" href=\"tel:{p.E164}\">{c.Icon("phone")}{p.National}</a>") : Html.Empty;
+        return place.IsEmpty && open.IsEmpty && tel.IsEmpty ? Html.Empty : Html.Of($"<div class=\"util\"><div class=\"wrap\">{place}{open}{Social(c)}{tel}</div></div>");
+    }
+
+    private static string ShortHours(RenderContext c, OpeningHours h)
+    {
+        var longest = h.Runs().Where(r => r.Spans.Length > 0).MaxBy(r => r.Last - r.First);
+        return $"{c.Words.Days(longest.First, longest.Last)} {c.Words.Spans(longest.Spans)}";
+    }
+
+    public static Html Social(RenderContext c) => c.Facts.Public<ListValue>("social") is { } s
+        ? Html.Of($"<ul class=\"social\">{s.Items.Select(u => Html.Of($"<li><a href=\"{u}\" rel=\"me\">{SocialName(u)}</a></li>"))}</ul>") : Html.Empty;
+
+    private static string SocialName(string url)
+    {
+        var host = new Uri(url).Host;
+        var name = host.StartsWith("www.", StringComparison.Ordinal) ? host[4..] : host;
+        return char.ToUpperInvariant(name[0]) + name.Split('.')[0][1..];
+    }
+
+    private static IEnumerable<Html> Menu(RenderContext c) => c.Site.Pages.Where(p => p is { Hidden: false, InMenu: true })
+        .Select(p => Html.Of($"<li><a href=\"{p.File}\"{(p.Id == c.Page.Id ? new Html(" aria-current=\"page\"") : Html.Empty)}>{c.Text.Line(p.Menu)}</a></li>"));
+
+    private static Html Logo(RenderContext c, bool link)
+    {
+        var inner = Html.Of($"{Marks.Inline(c)}<span><b>{c.Facts.Name}</b> <small>{c.Trade.Names.Title}, {c.Facts.Town}</small></span>");
+        return link ? Html.Of($"<a class=\"logo\" href=\"index.html\"{(c.Home ? new Html(" aria-current=\"page\"") : Html.Empty)}>{inner}</a>") : Html.Of($"<p class=\"logo\">{inner}</p>");
+    }
+
+    public static Html Footer(RenderContext c)
+    {
+        var variant = c.Look.Look.Variant("foot");
+        c.UsedStyles.UnionWith(["foot", $"foot.{variant}"]);
+        var lines = new List<Html>();
+        if (c.Phone is { } p) lines.Add(Html.Of($"<a href=\"tel:{p.E164}\">{p.National}</a>"));
+        if (c.Email is { } m) lines.Add(Html.Of($"<a href=\"mailto:{m}\">{m}</a>"));
+        if (lines.Count == 0) lines.Add(Html.Of($"<a href=\"{c.ContactFile("enquiry")}\">{c.W("contact.write")}</a>"));
+        var hours = c.Hours is { } h
+            ? Html.Of($"<div><h2>{c.W("hours.title")}</h2>{h.Runs().Select(r => Html.Of($"<p class=\"hr\"><span>{c.Words.Days(r.First, r.Last)}</span> <span>{c.Words.Spans(r.Spans)}</span></p>"))}</div>") : Html.Empty;
+        var privacy = c.Site.FindPage("privacy") is { Hidden: false } pr ? Html.Of($"<ul><li><a href=\"{pr.File}\">{c.W("footer.privacy")}</a></li></ul>") : Html.Empty;
+        var legalName = c.Facts.Public<TextValue>("legal.name")?.Text is { } ln ? c.W("footer.trading", ("name", c.Facts.Name), ("owner", ln)) : c.Facts.Name;
+        return Html.Of($"""
+            <footer class="s-foot {variant}"><div class="wrap"><div class="f1">{Logo(c, link: false)}</div><div><h2>{c.W("contact.find")}</h2>{Address(c)}<p>{lines.Select((l, i) => i == 0 ? l : Html.Of($"<br>{l}"))}</p></div>{hours}<div><h2>{c.W("menu.more")}</h2><ul>{Menu(c)}</ul></div><div class="legal"><p>{legalName}</p>{privacy}</div></div></footer>
+
+            """);
+    }
+
+    public static Html Address(RenderContext c)
+    {
+        if (c.Place is not { } a) return Html.Of($"<address>{c.Facts.Name}<br>{c.Facts.Town}</address>");
+        return Html.Of($"<address>{c.Facts.Name}<br>{(a.Street is { } s ? Html.Of($"{s}<br>") : Html.Empty)}{a.Town}{(a.Postcode is { } pc ? $" {pc}" : "")}</address>");
+    }
+}
+
+/// <summary>The mark beside a name in type: the first letter in a shape that the look uses elsewhere.</summary>
+internal static class Marks
+{
+    public static Html Inline(RenderContext c) => Html.Of($"<svg viewBox=\"0 0 40 40\" aria-hidden=\"true\" fill=\"none\" stroke=\"currentColor\" stroke-width=\"3\">{Shape(c)}<text x=\"20\" y=\"27\" text-anchor=\"middle\" font-size=\"20\" font-weight=\"700\" fill=\"currentColor\" stroke=\"none\">{Initial(c.Facts.Name)}</text></svg>");
+
+    public static string File(RenderContext c) =>
+        Html.Of($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 40 40\"><g fill=\"{c.Look.Roles["brand"]}\" stroke=\"{c.Look.Roles["brand"]}\" stroke-width=\"3\">{Shape(c)}</g><text x=\"20\" y=\"27\" text-anchor=\"middle\" font-family=\"Arial,sans-serif\" font-size=\"20\" font-weight=\"700\" fill=\"{c.Look.Roles["onbrand"]}\">{Initial(c.Facts.Name)}</text></svg>").Value;
+
+    private static string Initial(string name) => name.FirstOrDefault(char.IsLetterOrDigit) is var ch && ch != default ? char.ToUpperInvariant(ch).ToString() : "•";
+
+    private static Html Shape(RenderContext c) => new(c.Look.Look.Id switch
+    {
+        "ticket" => "<path d=\"M3 6h34v9a5 5 0 0 0 0 10v9H3v-9a5 5 0 0 0 0-10Z\"/>",
+        "night" => "<rect x=\"3\" y=\"3\" width=\"34\" height=\"34\" rx=\"11\"/>",
+        "dune" => "<path d=\"M4 37V20a16 16 0 0 1 32 0v17Z\"/>",
+        "slant" => "<path d=\"M9 3h28l-6 34H3Z\"/>",
+        "calm" => "<path d=\"M3 20a17 17 0 1 1 17 17H3Z\"/>",
+        _ => "<circle cx=\"20\" cy=\"20\" r=\"17\"/>",
+    });
+}

@@ -1,0 +1,182 @@
+using System.Collections.Immutable;
+using System.Text;
+using System.Text.Json;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Pictures;
+using Plurimax.Core.Rendering.Sections;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Styling;
+using Plurimax.Core.Trades;
+
+namespace Plurimax.Core.Rendering;
+
+/// <param name="Files">Path relative to the site's root to its bytes.</param>
+public sealed record SiteFiles(ImmutableSortedDictionary<string, byte[]> Files)
+{
+    public string Text(string path) => Encoding.UTF8.GetString(Files[path]);
+    public long Size => Files.Values.Sum(f => (long)f.Length);
+}
+
+/// <summary>Renders a site document with its facts to files that any web server serves as they are. Deterministic to the byte.</summary>
+public static class SiteRenderer
+{
+    private static readonly JsonSerializerOptions Ld = new() { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.Default };
+    private static readonly Lazy<Dictionary<string, string>> Icons = new(() =>
+        JsonDocument.Parse(Content.Bytes("looks/icons.json")!).RootElement.EnumerateObject().ToDictionary(p => p.Name, p => p.Value.GetString()!));
+
+    /// <param name="only">Path of one page to render without the rest, for views; null renders all.</param>
+    public static SiteFiles Render(SiteDocument site, TradeTemplate trade, FactSheet facts, RenderSettings settings, string? only = null)
+    {
+        var words = SiteWords.For(site.Language);
+        var look = DressedLook.Of(site.Look);
+        var seed = $"{trade.Id}/{facts.Name}/{facts.Town}";
+        var text = new TextEngine(FactTree.Build(facts), trade.Words, settings.Settings, words);
+        var pictures = SitePictures.For(trade, site, look, seed);
+        var styles = new HashSet<string>(StringComparer.Ordinal);
+        var files = ImmutableSortedDictionary.CreateBuilder<string, byte[]>(StringComparer.Ordinal);
+        void Add(string path, string content) => files[path] = Encoding.UTF8.GetBytes(content);
+
+        foreach (var page in site.Pages.Where(p => !p.Hidden))
+        {
+            var context = new RenderContext(site, trade, facts, text, words, look, settings, seed, pictures) { Page = page, Home = page.File == "index.html" };
+            var html = Document(context);
+            styles.UnionWith(context.UsedStyles);
+            if (only is null || only == page.File) Add(page.File, html);
+        }
+        var missing = new RenderContext(site, trade, facts, text, words, look, settings, seed, pictures) { Page = Missing(words, seed), Home = false };
+        var missingHtml = Document(missing, root: "/");
+        styles.UnionWith(missing.UsedStyles);
+        if (only is null || only == "404.html") Add("404.html", missingHtml);
+
+        Add("site.css", StyleSheet(look, styles));
+        Add("site.js", Content.Text("looks/site.js")!);
+        Add("favicon.svg", Marks.File(missing));
+        foreach (var p in pictures.Values) Add(p.File, p.Svg);
+        foreach (var font in look.Look.Faces.Select(f => f.File).Distinct()) files[$"fonts/{font}.woff2"] = Content.Bytes($"looks/fonts/{font}.woff2")!;
+        if (settings.Mode == RenderMode.Publish)
+        {
+            Add("sitemap.xml", SiteMap(site, settings));
+            Add("robots.txt", settings.Settings.GetValueOrDefault("index") == "no" ? "User-agent: *\nDisallow: /\n" : $"User-agent: *\nAllow: /\n\nSitemap: {settings.BaseUrl}sitemap.xml\n");
+        }
+        return new SiteFiles(files.ToImmutable());
+    }
+
+    /// <summary>Title and description of a page as a search engine would show them.</summary>
+    public static (string Title, string Description) Snippet(SiteDocument site, Page page, TradeTemplate trade, FactSheet facts, RenderSettings settings)
+    {
+        var text = new TextEngine(FactTree.Build(facts), trade.Words, settings.Settings, SiteWords.For(site.Language));
+        return (Title(text, page, facts), Description(text, page));
+    }
+
+    private static string Title(TextEngine text, Page page, FactSheet facts) => text.Plain(page.Title) is { Length: > 0 } t ? t : $"{text.Plain(page.Menu)} | {facts.Name}";
+
+    /// <summary>The page's own description, else the first sentences of its first text, cut at a sentence or word under 156 characters.</summary>
+    private static string Description(TextEngine text, Page page)
+    {
+        var own = text.Plain(page.Description);
+        if (own.Length > 0) return own;
+        var first = page.Sections.Where(s => !s.Hidden).SelectMany(s => s.Content.Passages()).Where(p => p.Path.EndsWith("text", StringComparison.Ordinal) && text.Stands(p.Passage)).Select(p => text.Plain(p.Passage)).FirstOrDefault(t => t.Length > 40) ?? "";
+        first = first.ReplaceLineEndings(" ");
+        if (first.Length <= 155) return first;
+        var cut = first.LastIndexOf(". ", 155, StringComparison.Ordinal);
+        return cut > 60 ? first[..(cut + 1)] : first[..first.LastIndexOf(' ', 152)].TrimEnd(',', ';', ':') + "…";
+    }
+
+    private static string Document(RenderContext c, string root = "")
+    {
+        var first = true;
+        var main = new StringBuilder();
+        var opened = c.Page.Sections.Any(s => !s.Hidden && s.Content is OpeningContent or TitleContent);
+        foreach (var s in c.Page.Sections.Where(s => !s.Hidden))
+        {
+            var html = SectionRenderer.Render(c, s, first && !opened);
+            if (html.IsEmpty) continue;
+            first = false;
+            main.Append(html.Value);
+        }
+        Html header = Frame.Header(c), footer = Frame.Footer(c);
+        var sprite = Html.Of($"<svg width=\"0\" height=\"0\" class=\"vh\" aria-hidden=\"true\">{c.UsedIcons.Order(StringComparer.Ordinal).Select(i => Html.Of($"<symbol id=\"i-{i}\" viewBox=\"0 0 24 24\">{new Html(Icons.Value[i])}</symbol>"))}</svg>");
+        var title = Title(c.Text, c.Page, c.Facts);
+        var description = Description(c.Text, c.Page);
+        var url = c.Settings.BaseUrl + (c.Home ? "" : c.Page.File);
+        var card = c.Pictures.GetValueOrDefault("hero");
+        var cardTags = card is null ? Html.Empty : Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{card.File}\">\n<meta property=\"og:image:alt\" content=\"{card.Alt}\">\n");
+        var edit = c.Settings.Mode == RenderMode.Anchored ? Html.Of($"<script src=\"/js/sheet.js\" defer></script>\n") : Html.Empty;
+        var count = c.Settings.Settings.GetValueOrDefault("analytics") is { Length: > 0 } code ? Html.Of($"<meta name=\"analytics\" content=\"{code}\">\n") : Html.Empty;
+        var head = c.Page.Id == "404" ? Html.Of($"<meta name=\"robots\" content=\"noindex\">\n") : Html.Of($"""
+            <meta name="description" content="{description}">
+            <link rel="canonical" href="{url}">
+            <meta property="og:type" content="website">
+            <meta property="og:locale" content="{c.Site.Language.Replace('-', '_')}">
+            <meta property="og:site_name" content="{c.Facts.Name}">
+            <meta property="og:title" content="{title}">
+            <meta property="og:description" content="{description}">
+            <meta property="og:url" content="{url}">
+            {cardTags}<meta name="twitter:card" content="summary_large_image">
+
+            """);
+        var data = c.Home ? Html.Of($"<script type=\"application/ld+json\">{new Html(StructuredData(c))}</script>\n") : Html.Empty;
+        return Html.Of($"""
+            <!doctype html>
+            <html lang="{c.Site.Language}">
+            <head>
+            <meta charset="utf-8">
+            <meta name="viewport" content="width=device-width, initial-scale=1">
+            <title>{title}</title>
+            {head}<link rel="icon" href="{root}favicon.svg" type="image/svg+xml">
+            <meta name="theme-color" content="{c.Look.Roles["bg"]}">
+            {c.Look.Look.Preload.Select(p => Html.Of($"<link rel=\"preload\" href=\"{root}fonts/{p}.woff2\" as=\"font\" type=\"font/woff2\" crossorigin>\n"))}<link rel="stylesheet" href="{root}site.css">
+            <script src="{root}site.js" defer></script>
+            {count}{edit}{data}</head>
+            <body>
+            <a class="skip" href="#main">{c.W("menu.skip")}</a>
+            {sprite}
+            {(root.Length > 0 ? new Html(header.Value.Replace("href=\"index.html", "href=\"/index.html").Replace("href=\"contact", "href=\"/contact").Replace("href=\"services", "href=\"/services").Replace("href=\"about", "href=\"/about").Replace("href=\"questions", "href=\"/questions")) : header)}<main id="main">
+            {new Html(main.ToString())}</main>
+            {(root.Length > 0 ? Html.Empty : footer)}</body>
+            </html>
+
+            """).Value;
+    }
+
+    private static Page Missing(SiteWords words, string seed) => new("404", "404.html", "", new("Not found"), new(words.Get("missing.title", seed)), Passage.None,
+        [new Section("404.title", new TitleContent { Heading = new(words.Get("missing.title", seed)), Text = new($"{words.Get("missing.text")} [{words.Get("missing.home")}](/)") })], InMenu: false);
+
+    private static string StyleSheet(DressedLook look, HashSet<string> used)
+    {
+        var b = new StringBuilder(look.FacesCss()).Append(look.TokensCss()).Append(Style("base"));
+        foreach (var name in used.Where(n => !n.Contains('.')).Order(StringComparer.Ordinal)) b.Append(Style(name));
+        foreach (var name in used.Where(n => n.Contains('.')).Order(StringComparer.Ordinal)) b.Append(Style(name));
+        return b.Append(Style("own")).Append('\n').ToString();
+    }
+
+    private static string Style(string name) => Content.Text($"looks/css/{name}.css")?.Replace("\n", "") ?? "";
+
+    private static string SiteMap(SiteDocument site, RenderSettings settings)
+    {
+        var b = new StringBuilder("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<urlset xmlns=\"http://www.sitemaps.org/schemas/sitemap/0.9\">\n");
+        foreach (var p in site.Pages.Where(p => !p.Hidden)) b.Append($"<url><loc>{Html.Encode(settings.BaseUrl + (p.File == "index.html" ? "" : p.File))}</loc></url>\n");
+        return b.Append("</urlset>\n").ToString();
+    }
+
+    /// <summary>schema.org data of the business: only what the site itself states.</summary>
+    public static string StructuredData(TradeTemplate trade, FactSheet facts, string url)
+    {
+        var d = new Dictionary<string, object?> { ["@context"] = "https://schema.org", ["@type"] = trade.Schema, ["@id"] = url + "#business", ["name"] = facts.Name, ["url"] = url };
+        if (facts.Public<PhoneValue>("phone") is { } p) d["telephone"] = p.E164;
+        if (facts.Public<TextValue>("email") is { } m) d["email"] = m.Text;
+        if (facts.Public<TextValue>("founded") is { } y) d["foundingDate"] = y.Text;
+        if (facts.Public<AddressValue>("place") is { } a)
+            d["address"] = new[] { ("@type", (object?)"PostalAddress"), ("streetAddress", a.Street), ("addressLocality", a.Town), ("postalCode", a.Postcode), ("addressRegion", a.Region), ("addressCountry", a.Country) }
+                .Where(x => x.Item2 is not null).ToDictionary(x => x.Item1, x => x.Item2);
+        if (facts.Public<HoursValue>("hours")?.Hours is { AnyOpen: true } h)
+            d["openingHoursSpecification"] = h.Days.SelectMany((spans, i) => spans.Select(s => new Dictionary<string, object?>
+            { ["@type"] = "OpeningHoursSpecification", ["dayOfWeek"] = "https://schema.org/" + DayNames[i], ["opens"] = s.From.ToString("HH:mm"), ["closes"] = s.To.ToString("HH:mm") })).ToArray();
+        if (facts.Public<ListValue>("area.towns") is { } t) d["areaServed"] = t.Items.ToArray();
+        if (facts.Public<ListValue>("social") is { } s2) d["sameAs"] = s2.Items.ToArray();
+        return JsonSerializer.Serialize(d, Ld);
+    }
+
+    private static string StructuredData(RenderContext c) => StructuredData(c.Trade, c.Facts, c.Settings.BaseUrl);
+    private static readonly string[] DayNames = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
+}

@@ -1,0 +1,173 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
+using System.Text.RegularExpressions;
+using Fluid;
+using Fluid.Values;
+using Ganss.Xss;
+using Markdig;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Sites;
+
+namespace Plurimax.Core.Rendering;
+
+/// <summary>
+/// Turns passages into text: fills {{ fact }} placeholders (Liquid), then Markdown for what people wrote.
+/// Values of facts are carried through as private-use characters, so that neither Liquid nor Markdown nor HTML can read them as code.
+/// </summary>
+public sealed partial class TextEngine
+{
+    private const int ShieldBase = 0xE000;
+    private static readonly FluidParser Parser = new();
+    private static readonly ConcurrentDictionary<string, (IFluidTemplate? Template, string? Error)> Parsed = new();
+    private static readonly MarkdownPipeline Pipeline = new MarkdownPipelineBuilder().DisableHtml().Build();
+    private static readonly HtmlSanitizer Sanitizer = NewSanitizer();
+    private readonly TemplateOptions _options = new();
+    private readonly Dictionary<string, object> _model;
+    private readonly IReadOnlyDictionary<string, object> _facts;
+    private readonly SiteWords _words;
+
+    /// <param name="facts">The tree of facts that may be stated (<see cref="FactTree"/>).</param>
+    /// <param name="words">The trade's own words.</param>
+    /// <param name="settings">Texts from the settings, by name; they may hold placeholders themselves.</param>
+    public TextEngine(IReadOnlyDictionary<string, object> facts, IReadOnlyDictionary<string, string> words, IReadOnlyDictionary<string, string> settings, SiteWords siteWords)
+    {
+        _facts = facts;
+        _words = siteWords;
+        _model = (Dictionary<string, object>)Shielded(facts);
+        _model["words"] = words.ToDictionary(p => p.Key, p => (object)p.Value);
+        _options.MemberAccessStrategy = new UnsafeMemberAccessStrategy();
+        Filter("list", (v, _) => v.Type == FluidValues.Array ? _words.List([.. v.Enumerate(new TemplateContext()).Select(i => i.ToStringValue())]) : v.ToStringValue());
+        Filter("possessive", (v, _) => v.ToStringValue() is var s && (s.EndsWith('s') || s.EndsWith(Shield('s'))) ? s + "'" : s + "'s");
+        Filter("sentence", (v, _) => v.ToStringValue().TrimEnd('.') is { Length: > 0 } s ? char.ToUpperInvariant(s[0]) + s[1..] : "");
+        Filter("lower_first", (v, _) => v.ToStringValue() is { Length: > 0 } s ? char.ToLowerInvariant(s[0]) + s[1..] : "");
+        Filter("hours", (v, _) => v.ToObjectValue() is OpeningHours h ? _words.Hours(h) : v.ToStringValue());
+        Filter("money", (v, _) => v.Type == FluidValues.Number ? _words.Money(v.ToNumberValue()) : v.ToStringValue());
+        Filter("date", (v, _) => _words.Date(Unshield(v.ToStringValue())));
+        Filter("phone", (v, _) => v.ToStringValue());
+        Filter("minutes", (v, _) => $"{v.ToStringValue()} minutes");
+        Filter("a_an", (v, _) => "aeiou".Contains(char.ToLowerInvariant(v.ToStringValue().FirstOrDefault('x'))) ? $"an {v.ToStringValue()}" : $"a {v.ToStringValue()}");
+        Filter("count", (v, a) => v.ToNumberValue() == 1 ? $"1 {a.At(0).ToStringValue()}" : $"{v.ToStringValue()} {a.At(1).ToStringValue()}");
+        _model["settings"] = settings.ToDictionary(p => p.Key, p => (object)Fill(p.Value));
+
+        void Filter(string name, Func<FluidValue, FilterArguments, string> f) => _options.Filters.AddFilter(name, (input, args, _) => new ValueTask<FluidValue>(new StringValue(f(input, args))));
+    }
+
+    public bool Has(string fact) => FactTree.Has(_facts, fact);
+
+    /// <summary>Whether the passage may stand: it has words, and the facts it needs are there.</summary>
+    public bool Stands(Passage p) => !p.IsEmpty && (p.Needs.IsDefaultOrEmpty || p.Needs.All(Has)) && Plain(p).Length > 0;
+
+    /// <summary>As plain text without markup, for titles, descriptions and attributes.</summary>
+    public string Plain(Passage p) => p.IsEmpty ? "" : Unshield(Curly(Fill(p.Text))).Replace("**", "").Trim();
+
+    /// <summary>As the content of a heading, a label or a button: no blocks; *emphasis* and **strong** only.</summary>
+    public Html Line(Passage p)
+    {
+        if (p.IsEmpty) return Html.Empty;
+        var filled = Curly(Fill(p.Text)).Trim();
+        if (!MarkdownInline().IsMatch(filled)) return new Html(UnshieldEncoded(Html.Encode(filled)));
+        var html = Markdig.Markdown.ToHtml(filled.ReplaceLineEndings(" "), Pipeline).Trim();
+        html = BlockTags().Replace(html, "");
+        return new Html(UnshieldEncoded(Sanitizer.Sanitize(html)));
+    }
+
+    /// <summary>As paragraphs, lists and links.</summary>
+    public Html Prose(Passage p, Html attributes = default)
+    {
+        if (p.IsEmpty) return Html.Empty;
+        var filled = Curly(Fill(p.Text)).Trim();
+        if (filled.Length == 0) return Html.Empty;
+        if (!MarkdownBlock().IsMatch(filled)) return Html.Of($"<p{attributes}>{new Html(UnshieldEncoded(Html.Encode(filled)))}</p>");
+        var html = UnshieldEncoded(Sanitizer.Sanitize(Markdig.Markdown.ToHtml(filled, Pipeline)));
+        return attributes.IsEmpty ? new Html(html) : Html.Of($"<div{attributes}>{new Html(html)}</div>");
+    }
+
+    /// <returns>What is wrong with the placeholders of a text, or null.</returns>
+    public static string? Fault(string text) => Parse(text).Error is { } e ? $"A placeholder is not closed or not known: {e}" : null;
+
+    /// <summary>The facts a text refers to, as dotted names.</summary>
+    public static ImmutableArray<string> References(string text) => [.. Placeholder().Matches(text).Select(m => m.Groups[1].Value).Distinct()];
+
+    private string Fill(string text)
+    {
+        if (!text.Contains('{')) return text;
+        var (template, _) = Parse(text);
+        if (template is null) return text;
+        var context = new TemplateContext(_model, _options) { CultureInfo = CultureInfo.InvariantCulture };
+        return template.Render(context);
+    }
+
+    private static (IFluidTemplate? Template, string? Error) Parse(string text)
+    {
+        if (Parsed.TryGetValue(text, out var hit)) return hit;
+        if (Parsed.Count > 20_000) Parsed.Clear();
+        return Parsed[text] = Parser.TryParse(text, out var t, out var error) ? (t, null) : (null, error);
+    }
+
+    private static object Shielded(object value) => value switch
+    {
+        IReadOnlyDictionary<string, object> map => map.ToDictionary(p => p.Key, p => Shielded(p.Value)),
+        string s => ShieldText(s),
+        string[] list => list.Select(ShieldText).ToArray(),
+        _ => value,
+    };
+
+    private static string ShieldText(string s)
+    {
+        if (!s.Any(NeedsShield)) return s;
+        var b = new StringBuilder(s.Length);
+        foreach (var c in s) b.Append(NeedsShield(c) ? Shield(c) : c is >= '\uE000' and <= '\uE0FF' ? '\uFFFD' : c);
+        return b.ToString();
+    }
+
+    /// <summary>ASCII that means something to Liquid, Markdown or HTML. Line breaks stay, so that a story keeps its paragraphs.</summary>
+    private static bool NeedsShield(char c) => c is >= '!' and <= '~' && !char.IsAsciiLetterOrDigit(c) && c is not (',' or '.' or '\'' or '"') || c is >= '\uE000' and <= '\uE0FF';
+    private static char Shield(char c) => c < 0x80 ? (char)(ShieldBase + c) : '\uFFFD';
+
+    private static string Unshield(string s) => s.Any(c => c is >= '\uE000' and <= '\uE07F') ? string.Create(s.Length, s, static (span, t) =>
+    {
+        for (var i = 0; i < t.Length; i++) span[i] = t[i] is >= '\uE000' and <= '\uE07F' ? (char)(t[i] - ShieldBase) : t[i];
+    }) : s;
+
+    private static string UnshieldEncoded(string html)
+    {
+        if (!html.Any(c => c is >= '\uE000' and <= '\uE07F')) return html;
+        var b = new StringBuilder(html.Length + 16);
+        foreach (var c in html) b.Append(c is >= '\uE000' and <= '\uE07F' ? Html.Encode(((char)(c - ShieldBase)).ToString()) : c.ToString());
+        return b.ToString();
+    }
+
+    /// <summary>Typographic apostrophes and quotation marks for straight ones.</summary>
+    private static string Curly(string s)
+    {
+        if (!s.Contains('\'') && !s.Contains('"')) return s;
+        var b = new StringBuilder(s);
+        for (var i = 0; i < b.Length; i++)
+        {
+            var opens = i == 0 || char.IsWhiteSpace(b[i - 1]) || b[i - 1] is '(' or '[' or '“' or '‘';
+            if (b[i] == '\'') b[i] = opens && i + 1 < b.Length && !char.IsDigit(b[i + 1]) ? '‘' : '’';
+            else if (b[i] == '"') b[i] = opens ? '“' : '”';
+        }
+        return b.ToString();
+    }
+
+    private static HtmlSanitizer NewSanitizer()
+    {
+        var s = new HtmlSanitizer();
+        s.AllowedTags.Clear();
+        foreach (var t in new[] { "p", "strong", "em", "a", "ul", "ol", "li", "br", "h3", "h4", "blockquote", "code" }) s.AllowedTags.Add(t);
+        s.AllowedAttributes.Clear();
+        s.AllowedAttributes.Add("href");
+        s.AllowedSchemes.Clear();
+        foreach (var scheme in new[] { "https", "http", "mailto", "tel" }) s.AllowedSchemes.Add(scheme);
+        s.AllowedCssProperties.Clear();
+        return s;
+    }
+
+    [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#")] private static partial Regex MarkdownInline();
+    [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|\n|^\s*(#|>|-|\d+\.)\s|&#")] private static partial Regex MarkdownBlock();
+    [GeneratedRegex(@"</?(p|ul|ol|li|h\d|blockquote)[^>]*>")] private static partial Regex BlockTags();
+    [GeneratedRegex(@"\{[{%]-?\s*(?:if\s+)?([a-z_]+(?:\.[a-z_]+)*)")] private static partial Regex Placeholder();
+}

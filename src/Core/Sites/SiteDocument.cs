@@ -1,0 +1,67 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Plurimax.Core.Trades;
+
+namespace Plurimax.Core.Sites;
+
+/// <summary>
+/// A piece of text: CommonMark with {{ fact }} placeholders (Liquid). <paramref name="Choice"/> names the template wording it came from;
+/// <paramref name="Kept"/> means a person wrote or chose it and no take overwrites it; <paramref name="Needs"/> are facts without which it is left out.
+/// </summary>
+public sealed record Passage(string Text, string? Choice = null, bool Kept = false, ImmutableArray<string> Needs = default)
+{
+    public static readonly Passage None = new("");
+    [JsonIgnore] public bool IsEmpty => Text.Length == 0;
+}
+
+/// <summary>One entry of a section's list: a service, a step, a question with its answer, a proof line.</summary>
+public sealed record SectionItem(string Id, Passage Title, Passage Text);
+
+/// <summary>A section of a page. <paramref name="Id"/> stays the same through takes, moves and edits.</summary>
+/// <param name="Variant">Layout variant chosen by hand; null follows the look.</param>
+public sealed record Section(string Id, SectionContent Content, bool Hidden = false, string? Variant = null, int Take = 1)
+{
+    [JsonIgnore] public bool HasKept => Content.Passages().Any(p => p.Passage.Kept);
+}
+
+/// <param name="File">Name of the file, "services.html". Stays when the page is renamed, so that links hold.</param>
+public sealed record Page(string Id, string File, string Purpose, Passage Menu, Passage Title, Passage Description, ImmutableArray<Section> Sections, bool InMenu = true, bool Hidden = false);
+
+/// <param name="Brand">The client's own colour, "#rrggbb", from which the palette is derived. It goes before a named palette; without either the look has its own colours.</param>
+public sealed record LookChoice(string Id, string? Brand = null, string? Palette = null);
+
+/// <summary>A whole site as a value. Facts are referred to, not copied; every edit makes a new document.</summary>
+public sealed record SiteDocument(
+    string Trade, string Language, MainAction Action, Tone Tone, string Cut, int Take, LookChoice Look,
+    ImmutableArray<Page> Pages, ImmutableArray<string> Removed)
+{
+    /// <summary>Version of this shape, for later migrations of stored documents.</summary>
+    public int Format { get; init; } = 1;
+
+    public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingDefault,
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+        AllowOutOfOrderMetadataProperties = true,
+    };
+
+    public string ToJson() => JsonSerializer.Serialize(this, Json);
+    public static SiteDocument FromJson(string json) => JsonSerializer.Deserialize<SiteDocument>(json, Json) ?? throw new JsonException("Empty document");
+
+    public Page? FindPage(string id) => Pages.FirstOrDefault(p => p.Id == id);
+    public (Page Page, Section Section)? FindSection(string id)
+    {
+        foreach (var page in Pages)
+            foreach (var section in page.Sections)
+                if (section.Id == id) return (page, section);
+        return null;
+    }
+
+    public SiteDocument WithPage(string id, Func<Page, Page> change) => this with { Pages = [.. Pages.Select(p => p.Id == id ? change(p) : p)] };
+    public SiteDocument WithSection(string id, Func<Section, Section> change) => this with
+    {
+        Pages = [.. Pages.Select(p => p.Sections.Any(s => s.Id == id) ? p with { Sections = [.. p.Sections.Select(s => s.Id == id ? change(s) : s)] } : p)],
+    };
+}

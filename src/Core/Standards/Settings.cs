@@ -1,0 +1,84 @@
+using System.Collections.Immutable;
+using System.Globalization;
+
+namespace Plurimax.Core.Standards;
+
+public enum SettingShape { Line, Text, Choice, Money, Number, YesNo, Colour }
+
+/// <summary>Where a value can be set; a later layer wins.</summary>
+public enum SettingLayer { Default, Agency, Trade, Client, Site }
+
+/// <summary>A typed setting. Stored and shown as text; <see cref="Check"/> says whether a text is a value.</summary>
+public sealed record Setting(string Key, string Group, string Name, string Help, SettingShape Shape, string Default, ImmutableArray<string> Options = default, double Least = 0, double Most = 1_000_000)
+{
+    public Result<string> Check(string? raw)
+    {
+        var text = Facts.FactReader.Clean(raw, lines: Shape == SettingShape.Text);
+        switch (Shape)
+        {
+            case SettingShape.Choice:
+                return Options.Contains(text) ? text : Result<string>.Fail($"Choose one of {string.Join(", ", Options)}.");
+            case SettingShape.YesNo:
+                return text is "yes" or "no" ? text : Result<string>.Fail("Answer yes or no.");
+            case SettingShape.Money or SettingShape.Number:
+                if (!decimal.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var n) || n < (decimal)Least || n > (decimal)Most)
+                    return Result<string>.Fail($"Give a number from {Least:0} to {Most:0}.");
+                return text;
+            case SettingShape.Colour:
+                return text.Length == 0 ? "" : Styling.Oklch.TryHex(text, out var hex) ? hex : Result<string>.Fail("Give a colour such as #0e8a94, or leave it empty.");
+            default:
+                if (text.Length > 6000) return Result<string>.Fail($"That is {text.Length:N0} characters; up to 6,000 fit.");
+                return Rendering.TextEngine.Fault(text) is { } fault ? Result<string>.Fail(fault) : text;
+        }
+    }
+}
+
+/// <param name="Layer">Where the value in force was set.</param>
+/// <param name="Overruled">Values further down that it replaces, lowest layer first.</param>
+public sealed record ResolvedSetting(Setting Setting, string Value, SettingLayer Layer, ImmutableArray<(SettingLayer Layer, string Value)> Overruled);
+
+/// <summary>What each layer sets, for one site. A layer holds only what differs from below.</summary>
+public sealed record SettingsStack(ImmutableSortedDictionary<SettingLayer, ImmutableDictionary<string, string>> Layers)
+{
+    public static readonly SettingsStack Empty = new(ImmutableSortedDictionary<SettingLayer, ImmutableDictionary<string, string>>.Empty);
+
+    public SettingsStack With(SettingLayer layer, IEnumerable<KeyValuePair<string, string>> values) => new(Layers.SetItem(layer, values.ToImmutableDictionary()));
+
+    public ResolvedSetting Resolve(Setting setting)
+    {
+        var found = new List<(SettingLayer, string)> { (SettingLayer.Default, setting.Default) };
+        foreach (var (layer, values) in Layers)
+            if (values.TryGetValue(setting.Key, out var v)) found.Add((layer, v));
+        var (winner, value) = found[^1];
+        return new ResolvedSetting(setting, value, winner, [.. found.Take(found.Count - 1)]);
+    }
+
+    public string this[string key] => Resolve(SettingsRegistry.Find(key)!).Value;
+
+    public ImmutableDictionary<string, string> All() => SettingsRegistry.All.ToImmutableDictionary(s => s.Key, s => Resolve(s).Value);
+}
+
+/// <summary>Every setting there is.</summary>
+public static class SettingsRegistry
+{
+    public static readonly ImmutableArray<Setting> All =
+    [
+        new("tone", "Voice", "Tone", "How the copy speaks. “trade” takes the tone that suits the trade.", SettingShape.Choice, "trade", ["trade", "plain", "warm", "formal", "lively", "expert"]),
+        new("privacy", "Legal", "Privacy text", "Stands on every site's privacy page. Facts are filled in.", SettingShape.Text,
+            "{{ business.name }} uses what you send through this site to answer you and to do the work you ask for. It is passed to nobody else and not used for advertising.\n\nMessages are deleted after {{ settings.retention }} months. You may ask at any time what is kept about you, have it corrected or have it deleted.{% if email %} Write to {{ email }}.{% endif %}\n\nThis site sets no tracking cookies and loads nothing from other companies' servers."),
+        new("terms", "Legal", "Terms text", "Stands below the privacy text.", SettingShape.Text, "Nothing on this site is a binding offer. Work begins when both sides have agreed on what is to be done and what it costs."),
+        new("consent", "Legal", "Consent at the form", "The sentence beside the box to tick.", SettingShape.Line, "You may use these details to answer this enquiry."),
+        new("retention", "Legal", "Enquiries kept for", "Months until an enquiry is deleted.", SettingShape.Number, "12", Least: 1, Most: 120),
+        new("analytics", "Visitors", "Analytics code", "Site code of the client's own counter. Empty counts nobody.", SettingShape.Line, ""),
+        new("index", "Visitors", "Search engines may list the site", "With no, the robots file turns them away.", SettingShape.YesNo, "yes"),
+        new("hosting_fee", "Money", "Hosting a month", "In the agency's currency, before tax.", SettingShape.Money, "12"),
+        new("brand", "Look", "Brand colour", "The palette is derived from it. Empty takes the palette of the look.", SettingShape.Colour, ""),
+        new("readiness_bar", "Line", "Readiness to leave the Brief", "Per cent of facts that should be known.", SettingShape.Number, "50", Least: 0, Most: 100),
+        new("proof_days", "Line", "Days until a proof is reminded", "After so many days the client is reminded once.", SettingShape.Number, "4", Least: 1, Most: 60),
+        new("rounds", "Line", "Rounds included", "Rounds of proof before more are quoted.", SettingShape.Number, "3", Least: 1, Most: 20),
+    ];
+
+    private static readonly ImmutableDictionary<string, Setting> ByKey = All.ToImmutableDictionary(s => s.Key);
+    public static Setting? Find(string key) => ByKey.GetValueOrDefault(key);
+    public static ImmutableDictionary<string, string> Defaults() => All.ToImmutableDictionary(s => s.Key, s => s.Default);
+}

@@ -1,0 +1,71 @@
+using System.Collections.Immutable;
+using Plurimax.Core.Composing;
+using Plurimax.Core.Pictures;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Trades;
+
+namespace Plurimax.Core.Styling;
+
+/// <summary>The look families that ship with the application.</summary>
+public static class Looks
+{
+    private static Oklch C(double l, double c, double h) => new(l, c, h);
+    private static string F(string name, string fallback) => $"\"{name}\",\"{name} F\",{fallback}";
+    private static ImmutableDictionary<string, string> V(string pairs) => pairs.Split(' ').Select(p => p.Split(':')).ToImmutableDictionary(p => p[0], p => "v-" + p[1]);
+
+    public static readonly ImmutableArray<Look> All =
+    [
+        new("ticket", "Job ticket", "direct, crafted, ruled",
+            new ColourSeeds(false, C(.965, .018, 92), C(.925, .024, 96), C(.99, .008, 92), C(.25, .035, 205), C(.22, .03, 205), C(.54, .19, 36), C(.66, .2, 40), C(.5, .17, 36)),
+            new LookType(1.0625, 1.125, 1.16, 1.27, (2.7, 6.2), F("Archivo Cond", "Arial,sans-serif"), F("Archivo", "Arial,sans-serif"), 800, .98, "-.005em", "uppercase", 700, .9375),
+            [new("\"Archivo Cond\"", "archivo-cond", "800"), new("Archivo", "archivo", "400 700")], ["archivo-cond", "archivo"],
+            new LookSpace(1.04, (2.8, 4.3), 78), new LookShape("0", "0", "0", "0", "2px", "-2deg"),
+            new Ink(false, C(.965, .02, 90), C(.2, .03, 215), .6, C(.64, .2, 38), C(.5, .08, 200), 68, .075),
+            V("head:sheet opening:ticket trust:cells services:ledger about:split steps:cells questions:split visit:sheet action:slab prices:table contact:sheet foot:columns title:rule testimonials:cells text:plain area:ring urgent:bar legal:plain")),
+        new("night", "Night bench", "bold, dark, warm light",
+            new ColourSeeds(true, C(.19, .042, 272), C(.225, .05, 272), C(.265, .055, 272), C(.16, .04, 272), C(.96, .015, 90), C(.83, .165, 86), C(.83, .165, 86), C(.85, .13, 86)),
+            new LookType(1.0625, 1.125, 1.16, 1.24, (2.5, 5), F("Bricolage", "Arial,sans-serif"), F("Hanken", "Arial,sans-serif"), 720, 1.04, "-.025em", ButtonWeight: 700, Extra: "--emc:var(--accent);"),
+            [new("Bricolage", "bricolage", "720"), new("Hanken", "hanken", "400 700")], ["bricolage", "hanken"],
+            new LookSpace(1, (2.7, 4.3), 76), new LookShape("10px", "16px", "24px", "99px", "2px"),
+            new Ink(true, C(.95, .03, 250), C(.17, .045, 275), 1.2, C(.82, .165, 85), C(.58, .13, 18), 50, .07),
+            V("head:float opening:full trust:inline services:bento about:overlap steps:track questions:tiles visit:tiles action:glow prices:table contact:card foot:night title:rule testimonials:lead text:plain area:ring urgent:bar legal:plain")),
+        new("supplement", "Supplement", "traditional, quiet, editorial",
+            new ColourSeeds(false, C(.985, .006, 40), C(.945, .018, 35), C(.985, .006, 40), C(.27, .07, 345), C(.25, .05, 345), C(.45, .17, 262), C(.78, .13, 80), C(.46, .18, 262), C(.85, .1, 80)),
+            new LookType(1.0625, 1.125, 1.17, 1.25, (2.5, 5.6), F("Newsreader", "Times New Roman,serif"), F("Franklin", "Arial,sans-serif"), 430, 1.08, "-.022em", Extra: "--em:italic;--fe:\"Newsreader I\",Times New Roman,serif;"),
+            [new("Newsreader", "newsreader-d", "430"), new("\"Newsreader I\"", "newsreader-i", "400", true), new("Newsreader", "newsreader-i", "430", true), new("Franklin", "franklin", "400 700")], ["newsreader-d", "franklin"],
+            new LookSpace(1.06, (3, 4.7), 70), new LookShape("0", "0", "0", "0", "1px"),
+            new Ink(false, C(.965, .014, 50), C(.25, .07, 345), .62, C(.52, .19, 262), C(.74, .12, 78), 55, .06),
+            V("head:mast opening:frieze trust:sentence services:index about:letter steps:numerals questions:hair visit:almanac action:quiet prices:table contact:sheet foot:centre title:rule testimonials:pull text:plain area:ring urgent:bar legal:plain")),
+        new("dune", "Dune arch", "soft, rounded, hospitable",
+            new ColourSeeds(false, C(.985, .012, 85), C(.94, .032, 82), C(.995, .005, 85), C(.3, .055, 218), C(.26, .045, 222), C(.45, .085, 212), C(.7, .15, 34), C(.46, .09, 212), C(.8, .12, 40)),
+            new LookType(1.0625, 1.125, 1.17, 1.25, (2.5, 4.6), F("Fraunces", "Times New Roman,serif"), F("Karla", "Arial,sans-serif"), 560, 1.1, "-.018em"),
+            [new("Fraunces", "fraunces", "560"), new("Karla", "karla", "400 700")], ["fraunces", "karla"],
+            new LookSpace(1.06, (3, 4.7), 72), new LookShape("8px", "14px", "28px", "99px", "2px", Edge: "url(\"data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 1200 80' preserveAspectRatio='none'%3E%3Cpath d='M0 80V52C160 8 330 4 520 38C700 70 830 66 960 34C1050 12 1130 10 1200 24V80Z'/%3E%3C/svg%3E\")"),
+            new Ink(false, C(.97, .025, 85), C(.24, .05, 225), .75, C(.66, .16, 32), C(.6, .09, 205), 78, .07),
+            V("head:plain opening:arch trust:badges services:cards about:host steps:panel questions:hair visit:mapside action:wave prices:sheetrate contact:card foot:columns title:rule testimonials:soft text:plain area:ring urgent:bar legal:plain")),
+        new("slant", "Slanted cut", "sturdy, outdoor, ready",
+            new ColourSeeds(false, C(.985, .012, 110), C(.94, .03, 118), C(.998, .003, 110), C(.27, .055, 155), C(.24, .04, 155), C(.88, .185, 115), C(.88, .185, 115), C(.45, .1, 148), C(.9, .17, 115)),
+            new LookType(1.0625, 1.125, 1.17, 1.26, (2.7, 5.4), F("Rokkitt", "Times New Roman,serif"), F("Public", "Arial,sans-serif"), 780, 1, "-.015em", ButtonWeight: 700),
+            [new("Rokkitt", "rokkitt", "780"), new("Public", "public", "400 700")], ["rokkitt", "public"],
+            new LookSpace(1, (2.8, 4.4), 76), new LookShape("4px", "8px", "8px", "6px", "2px"),
+            new Ink(false, C(.965, .03, 105), C(.2, .045, 158), .9, C(.86, .185, 112), C(.58, .15, 36), 62, .07),
+            V("head:alert opening:tall trust:strip services:cards about:split steps:rope questions:split visit:sheet action:slab prices:table contact:inverse foot:columns title:rule testimonials:pair text:plain area:ring urgent:bar legal:plain")),
+        new("calm", "Calm panel", "clear, modern, gentle",
+            new ColourSeeds(false, C(.986, .012, 78), C(.935, .028, 250), C(.995, .005, 78), C(.29, .085, 268), C(.25, .06, 268), C(.4, .12, 268), C(.8, .115, 58), C(.45, .14, 268)),
+            new LookType(1.0625, 1.125, 1.17, 1.24, (2.4, 4.2), F("Instrument", "Arial,sans-serif"), F("Instrument", "Arial,sans-serif"), 600, 1.08, "-.035em"),
+            [new("Instrument", "instrument", "400 700")], ["instrument"],
+            new LookSpace(1, (2.6, 4), 72), new LookShape("10px", "20px", "48px", "99px", "2px"),
+            new Ink(false, C(.975, .012, 250), C(.27, .07, 268), .7, C(.74, .14, 52), C(.62, .075, 190), 70, .05),
+            V("head:plain opening:card trust:line services:columns about:overlap steps:panel questions:hair visit:mapside action:quiet prices:table contact:card foot:columns title:rule testimonials:soft text:plain area:ring urgent:bar legal:plain")),
+    ];
+
+    public static Look? Find(string id) => All.FirstOrDefault(l => l.Id == id);
+
+    /// <summary>Three looks for a site: those its trade names first, then the others in an order of the site's own.</summary>
+    public static ImmutableArray<Look> For(TradeTemplate trade, string seed) =>
+        [.. All.OrderBy(l => trade.Looks.IndexOf(l.Id) is >= 0 and var i ? i : 100).ThenBy(l => Chance.Hash(seed + "look" + l.Id)).Take(3)];
+
+    /// <summary>The three as they are offered: each in a palette of the trade, the first in the look's own colours, so that no two share one.</summary>
+    public static ImmutableArray<LookChoice> Offer(TradeTemplate trade, string seed, string? brand = null) =>
+        [.. For(trade, seed).Select((l, i) => new LookChoice(l.Id, brand, brand is null && trade.Palettes.Length > 0 ? trade.Palettes[(i + (int)(Chance.Hash(seed + "palette") % 7)) % trade.Palettes.Length] : null))];
+}

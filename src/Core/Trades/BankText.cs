@@ -1,0 +1,87 @@
+using System.Collections.Immutable;
+
+namespace Plurimax.Core.Trades;
+
+public enum Tone { Plain, Warm, Formal, Lively, Expert }
+
+/// <summary>One wording of a passage, with the conditions under which it may stand on a site.</summary>
+public sealed record Alternate
+{
+    public ImmutableArray<Tone> Tones { get; init; } = [];
+    /// <summary>Facts that must be confirmed; such a wording beats the general ones.</summary>
+    public ImmutableArray<string> If { get; init; } = [];
+    /// <summary>Facts that must be confirmed, without beating the general wordings.</summary>
+    public ImmutableArray<string> May { get; init; } = [];
+    public ImmutableArray<string> No { get; init; } = [];
+    public ImmutableArray<string> In { get; init; } = [];
+    public ImmutableArray<string> For { get; init; } = [];
+    /// <summary>The points it makes; two texts with one point never share a site.</summary>
+    public ImmutableArray<string> Points { get; init; } = [];
+    public ImmutableArray<string> Says { get; init; } = [];
+    public bool? Short { get; init; }
+    public string? Heading { get; init; }
+    public string? Question { get; init; }
+    public ImmutableArray<(string Title, string Text)> Items { get; init; } = [];
+    public string Text { get; init; } = "";
+}
+
+/// <summary>Reads a bank text: alternates between blank lines, tags after ~, headings after #, questions after ?, items after -.</summary>
+public static class BankText
+{
+    /// <param name="report">Called with the line inside the block (0 is the first) and what is wrong with it.</param>
+    public static ImmutableArray<Alternate> Read(string block, Action<int, string> report)
+    {
+        var result = ImmutableArray.CreateBuilder<Alternate>();
+        var lines = block.Replace("\r\n", "\n").Split('\n');
+        for (var i = 0; i < lines.Length;)
+        {
+            while (i < lines.Length && lines[i].Trim().Length == 0) i++;
+            var start = i;
+            while (i < lines.Length && lines[i].Trim().Length > 0) i++;
+            if (i > start) result.Add(One(lines[start..i], start, report));
+        }
+        return result.ToImmutable();
+    }
+
+    private static Alternate One(string[] lines, int first, Action<int, string> report)
+    {
+        var a = new Alternate();
+        var prose = new List<string>();
+        for (var i = 0; i < lines.Length; i++)
+        {
+            var line = lines[i].Trim();
+            if (line.StartsWith('~'))
+                foreach (var tag in line[1..].Split(' ', StringSplitOptions.RemoveEmptyEntries))
+                    a = Tagged(a, tag) ?? Unknown(a, tag, first + i, report);
+            else if (line.StartsWith("# ", StringComparison.Ordinal)) a = a with { Heading = line[2..] };
+            else if (line.StartsWith("? ", StringComparison.Ordinal)) a = a with { Question = line[2..] };
+            else if (line.StartsWith("- ", StringComparison.Ordinal))
+            {
+                var cut = line.IndexOf(" | ", StringComparison.Ordinal);
+                a = a with { Items = a.Items.Add(cut < 0 ? (line[2..], "") : (line[2..cut], line[(cut + 3)..])) };
+            }
+            else prose.Add(line);
+        }
+        return a with { Text = string.Join(" ", prose) };
+    }
+
+    private static Alternate Unknown(Alternate a, string tag, int line, Action<int, string> report)
+    {
+        report(line, $"unknown tag “{tag}”. Known are the tones, if: no: may: in: for: says: #point, short and long.");
+        return a;
+    }
+
+    private static Alternate? Tagged(Alternate a, string tag)
+    {
+        string After(string prefix) => tag[prefix.Length..];
+        if (tag.StartsWith("if:", StringComparison.Ordinal)) return a with { If = a.If.Add(After("if:")) };
+        if (tag.StartsWith("may:", StringComparison.Ordinal)) return a with { May = a.May.Add(After("may:")) };
+        if (tag.StartsWith("no:", StringComparison.Ordinal)) return a with { No = a.No.Add(After("no:")) };
+        if (tag.StartsWith("in:", StringComparison.Ordinal)) return a with { In = a.In.Add(After("in:")) };
+        if (tag.StartsWith("for:", StringComparison.Ordinal)) return a with { For = a.For.Add(After("for:")) };
+        if (tag.StartsWith("says:", StringComparison.Ordinal)) return a with { Says = a.Says.Add(After("says:")) };
+        if (tag.StartsWith('#')) return a with { Points = a.Points.Add(After("#")) };
+        if (tag is "short" or "long") return a with { Short = tag == "short" };
+        return Enum.TryParse<Tone>(tag, ignoreCase: true, out var tone) && !char.IsDigit(tag[0]) ? a with { Tones = a.Tones.Add(tone) } : null;
+    }
+}

@@ -1,0 +1,73 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
+
+namespace Plurimax.Core.Trades;
+
+/// <param name="Score">0 to 1; 1 is a name or synonym as it stands.</param>
+/// <param name="Matched">The name or synonym that came nearest.</param>
+public sealed record TradeMatch(TradeTemplate Trade, double Score, string Matched);
+
+/// <summary>Finds trades by name, synonym and in spite of typing errors.</summary>
+public static class TradeSearch
+{
+    /// <summary>Below this likeness a trade is not offered as found, only as one of the nearest.</summary>
+    public const double Sure = 0.6;
+
+    public static ImmutableArray<TradeMatch> Find(IEnumerable<TradeTemplate> trades, string query, int most = 5)
+    {
+        var asked = Words(query);
+        return asked.Length == 0 ? [] :
+        [
+            .. trades.Select(t => Names(t).Select(n => new TradeMatch(t, Likeness(asked, Words(n)), n)).MaxBy(m => m.Score)!)
+                .Where(m => m.Score > 0.3).OrderByDescending(m => m.Score).ThenBy(m => m.Trade.Id, StringComparer.Ordinal).Take(most),
+        ];
+    }
+
+    private static IEnumerable<string> Names(TradeTemplate t) => [t.Names.Title, t.Names.One, t.Names.Place, t.Id.Replace('-', ' '), .. t.Also];
+
+    /// <summary>Mean over both sides of each word's best match, the asked words counting double.</summary>
+    private static double Likeness(string[] asked, string[] name)
+    {
+        if (name.Length == 0) return 0;
+        var there = asked.Average(a => name.Max(n => Alike(a, n)));
+        var back = name.Average(n => asked.Max(a => Alike(a, n)));
+        return (2 * there + back) / 3;
+    }
+
+    private static double Alike(string a, string b)
+    {
+        if (a == b) return 1;
+        var shorter = Math.Min(a.Length, b.Length);
+        if (shorter >= 4 && (a.StartsWith(b, StringComparison.Ordinal) || b.StartsWith(a, StringComparison.Ordinal))) return 0.9;
+        var distance = Distance(a, b);
+        var allowed = shorter <= 3 ? 0 : shorter <= 5 ? 1 : 2;
+        return distance <= allowed ? 1 - (double)distance / Math.Max(a.Length, b.Length) : 0;
+    }
+
+    /// <summary>Damerau-Levenshtein distance, restricted to adjacent transpositions (optimal string alignment).</summary>
+    public static int Distance(string a, string b)
+    {
+        var d = new int[a.Length + 1, b.Length + 1];
+        for (var i = 0; i <= a.Length; i++) d[i, 0] = i;
+        for (var j = 0; j <= b.Length; j++) d[0, j] = j;
+        for (var i = 1; i <= a.Length; i++)
+            for (var j = 1; j <= b.Length; j++)
+            {
+                var cost = a[i - 1] == b[j - 1] ? 0 : 1;
+                d[i, j] = Math.Min(Math.Min(d[i - 1, j] + 1, d[i, j - 1] + 1), d[i - 1, j - 1] + cost);
+                if (i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1]) d[i, j] = Math.Min(d[i, j], d[i - 2, j - 2] + 1);
+            }
+        return d[a.Length, b.Length];
+    }
+
+    private static readonly ImmutableHashSet<string> Empty = ["a", "an", "the", "and", "of", "for", "in", "my", "we", "i", "is"];
+
+    private static string[] Words(string text)
+    {
+        var b = new StringBuilder();
+        foreach (var c in text.Normalize(NormalizationForm.FormD).ToLowerInvariant())
+            if (char.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark) b.Append(char.IsLetterOrDigit(c) ? c : ' ');
+        return [.. b.ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries).Where(w => !Empty.Contains(w)).Select(w => w.Length > 4 && w.EndsWith('s') ? w[..^1] : w).Take(12)];
+    }
+}

@@ -1,0 +1,67 @@
+using System.Collections.Immutable;
+using Plurimax.Core.Facts;
+
+namespace Plurimax.Core.Trades;
+
+/// <summary>How the work reaches the customer; decides pages, questions and the usual main action.</summary>
+public enum BusinessKind { AtCustomersPlace, ByAppointment, TakesThingsIn, Shop, PlaceToStay, Food, Lessons, Events }
+
+/// <summary>The one thing a visitor is asked to do, everywhere on the site.</summary>
+public enum MainAction { Write, Call, Visit, Book, Estimate, Order }
+
+public sealed record TradeNames(string Title, string One, string Place);
+
+public sealed record InterviewQuestion(string Id, string Ask, int Weight, FactShape? Shape, ImmutableArray<string> Options);
+
+public sealed record ServiceText(string Id, ImmutableArray<string> Names, ImmutableArray<Alternate> Short, ImmutableArray<Alternate> Text);
+
+/// <summary>A pool of interchangeable items in the order they were written: questions, notes, views, tell, proof.</summary>
+public sealed record Pool(ImmutableArray<(string Id, ImmutableArray<Alternate> Alternates)> Items)
+{
+    public static readonly Pool Empty = new([]);
+}
+
+/// <summary>A kind of business, with the words, pages, services and pictures of its sites. Format: docs/trades.md.</summary>
+public sealed record TradeTemplate
+{
+    public required string Id { get; init; }
+    public required string Language { get; init; }
+    public required TradeNames Names { get; init; }
+    public required ImmutableArray<string> Also { get; init; }
+    public required BusinessKind Kind { get; init; }
+    public required string Schema { get; init; }
+    public required ImmutableDictionary<string, string> Words { get; init; }
+    public required ImmutableArray<MainAction> Aims { get; init; }
+    public required ImmutableArray<Tone> Tones { get; init; }
+    public required ImmutableArray<string> Assumes { get; init; }
+    public required ImmutableArray<InterviewQuestion> Interview { get; init; }
+    /// <summary>Page id to its slots, in order: "headline", "services.short", "questions*6".</summary>
+    public required ImmutableArray<(string Page, ImmutableArray<string> Slots)> Pages { get; init; }
+    public required ImmutableArray<(string Id, ImmutableArray<string> Services)> Cuts { get; init; }
+    public required ImmutableDictionary<string, ServiceText> Services { get; init; }
+    public required ImmutableDictionary<string, ImmutableArray<Alternate>> Passages { get; init; }
+    public required ImmutableDictionary<string, Pool> Pools { get; init; }
+    public required ImmutableDictionary<MainAction, ImmutableArray<string>> Actions { get; init; }
+    public required ImmutableArray<string> Search { get; init; }
+    public required ImmutableArray<string> Palettes { get; init; }
+    public required ImmutableArray<string> Looks { get; init; }
+    public required ImmutableArray<string> Art { get; init; }
+    public required ImmutableArray<string> Legal { get; init; }
+    public required ImmutableDictionary<string, ImmutableArray<string>> Always { get; init; }
+    public required ImmutableArray<string> NeverDrop { get; init; }
+
+    /// <summary>A passage, or null where this language or trade has none.</summary>
+    public ImmutableArray<Alternate>? Passage(string name) => Passages.TryGetValue(name, out var a) && a.Length > 0 ? a : null;
+}
+
+/// <summary>A fault in a template, where it stands and what to do about it.</summary>
+public sealed record TradeProblem(string File, int Line, string Field, string Message)
+{
+    public override string ToString() => $"{File}:{Line}: {Field}: {Message}";
+}
+
+public sealed class TradeFormatException(IReadOnlyList<TradeProblem> problems)
+    : Exception(string.Join(Environment.NewLine, problems))
+{
+    public IReadOnlyList<TradeProblem> Problems { get; } = problems;
+}
