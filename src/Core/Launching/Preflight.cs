@@ -1,0 +1,131 @@
+using System.Collections.Immutable;
+using System.Text.RegularExpressions;
+using AngleSharp;
+using AngleSharp.Dom;
+using AngleSharp.Html.Parser;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Styling;
+using Plurimax.Core.Trades;
+
+namespace Plurimax.Core.Launching;
+
+public enum Severity { Warning, Blocker }
+
+/// <param name="Rule">Stable name of the rule.</param>
+/// <param name="Where">File or fact, for people.</param>
+/// <param name="Mend">What to do about it.</param>
+/// <param name="Station">Where it is mended: brief, plan, look, bench, proof, launch.</param>
+public sealed record Finding(string Rule, Severity Severity, string Message, string Where, string Mend, string Station);
+
+/// <param name="SignedRevision">Revision that a client signed off, if any.</param>
+/// <param name="Revision">Revision about to go live.</param>
+/// <param name="UntickedAssumptions">What the trade's copy takes for granted and nobody has confirmed.</param>
+/// <param name="OpenMarks">Marks of the client not yet resolved.</param>
+public sealed record PreflightInput(SiteDocument Site, TradeTemplate Trade, FactSheet Facts, RenderSettings Settings, int? SignedRevision, int Revision, ImmutableArray<string> UntickedAssumptions, int OpenMarks = 0);
+
+/// <summary>Checks before a release. A blocker stops it; a warning is said and may be accepted.</summary>
+public static partial class Preflight
+{
+    public static ImmutableArray<Finding> Check(PreflightInput x)
+    {
+        var files = SiteRenderer.Render(x.Site, x.Trade, x.Facts, x.Settings);
+        return [.. OfSite(x).Concat(OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value))).OrderByDescending(f => f.Severity).ThenBy(f => f.Rule, StringComparer.Ordinal)];
+    }
+
+    private static IEnumerable<Finding> OfSite(PreflightInput x)
+    {
+        if (x.SignedRevision is null) yield return new("unsigned", Severity.Blocker, "Nobody has signed off this site.", "whole site", "Send a proof and let the client sign it off.", "proof");
+        else if (x.SignedRevision != x.Revision) yield return new("changed-since-signed", Severity.Blocker, $"Version {x.SignedRevision} was signed; version {x.Revision} would go live.", "whole site", "Send a new round, or undo back to the signed version.", "proof");
+        if (x.OpenMarks > 0) yield return new("open-marks", Severity.Warning, $"{x.OpenMarks} marks of the client are open.", "proof", "Resolve or answer them.", "proof");
+        var words = SiteWords.For(x.Site.Language);
+        var text = new TextEngine(FactTree.Build(x.Facts), x.Trade.Words, x.Settings.Settings, words);
+        foreach (var page in x.Site.Pages.Where(p => !p.Hidden))
+            foreach (var section in page.Sections.Where(s => !s.Hidden))
+            {
+                var name = $"{SectionKinds.Of(section.Content).Label}, {page.File}";
+                if (section.Content is TestimonialsContent t && t.Items.Any(i => !i.Text.IsEmpty))
+                    yield return new("generated-testimonial", Severity.Blocker, "A testimonial was typed or generated here.", name, "Delete it. Enter real ones in the fact sheet, with name, source, date and permission.", "brief");
+                foreach (var (_, passage) in section.Content.Passages().Where(p => !p.Passage.IsEmpty))
+                {
+                    if (Placeholder().Match(text.Plain(passage)) is { Success: true } m)
+                        yield return new("placeholder", Severity.Blocker, $"Placeholder text: “{Cut(m.Value)}”.", name, "Write the real text, or delete the passage.", "bench");
+                    foreach (var fact in TextEngine.References(passage.Text).Where(f => !f.StartsWith("settings", StringComparison.Ordinal) && !f.StartsWith("words", StringComparison.Ordinal) && !text.Has(f)))
+                        if (passage.Kept) yield return new("unresolved-fact", Severity.Blocker, $"The text refers to {fact}, which is not known.", name, $"Enter {fact} in the fact sheet, or take it out of the text.", "brief");
+                }
+            }
+        var contact = x.Facts.Public<PhoneValue>("phone") is not null || x.Facts.Public<TextValue>("email") is not null;
+        var form = x.Site.Pages.Any(p => !p.Hidden && p.Sections.Any(s => !s.Hidden && s.Content is ContactContent));
+        if (!contact && !form) yield return new("no-contact", Severity.Blocker, "There is no way to reach the business.", "whole site", "Enter a phone number or an email, or show the enquiry form.", "brief");
+        if (form && x.Facts.Any<TextValue>("email") is null) yield return new("form-without-address", Severity.Blocker, "The enquiry form has nowhere to send messages.", "contact", "Enter the email for enquiries.", "brief");
+        if (form && x.Facts["email"] is { Confirmed: false }) yield return new("email-unconfirmed", Severity.Warning, "The email for enquiries is not confirmed.", "contact", "Confirm it with the client.", "brief");
+        if (x.Site.FindPage("privacy") is null or { Hidden: true }) yield return new("no-privacy", Severity.Blocker, "There is no privacy page.", "whole site", "Show or add the privacy page.", "plan");
+        if (Composing.Composer.NeededBy(x.Site.Action) is var needed && !text.Has(needed)) yield return new("action-without-target", Severity.Blocker, $"The main action is “{x.Site.Action.ToString().ToLowerInvariant()}”, but {needed} is not known.", "every page", $"Enter {needed}, or choose another main action.", "brief");
+        if (x.Facts.Any<TestimonialsValue>("testimonials") is { } quotes && quotes.Items.Any(q => !q.Permission)) yield return new("testimonial-permission", Severity.Warning, "A testimonial has no permission and stays off the site.", "fact sheet", "Ask the person, then note the permission.", "brief");
+        foreach (var (id, entry) in x.Facts.Entries.Where(e => !e.Value.Confirmed)) yield return new("unconfirmed-fact", Severity.Warning, $"{id} is not confirmed and stays off the site.", "fact sheet", "Confirm it or leave it out.", "brief");
+        foreach (var a in x.UntickedAssumptions) yield return new("assumption", Severity.Warning, $"Taken for granted: {a}", "copy of the trade", "Tick it in the Brief, or change the copy.", "brief");
+        var roles = DressedLook.Of(x.Site.Look).Roles;
+        foreach (var pair in Roles.Pairs)
+            if (Contrast.Ratio(roles[pair.Text], roles[pair.Ground]) is var ratio && ratio < pair.Least)
+                yield return new("contrast", Severity.Blocker, $"{pair.Text} on {pair.Ground} reaches {ratio:0.00}:1; {pair.Least:0.0}:1 is needed.", "every page", "Choose another brand colour.", "look");
+    }
+
+    /// <summary>Rules that need only the finished files; also for a folder from elsewhere.</summary>
+    public static IEnumerable<Finding> OfFiles(IReadOnlyDictionary<string, byte[]> files)
+    {
+        var pages = files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal)).OrderBy(f => f.Key, StringComparer.Ordinal)
+            .Select(f => (Path: f.Key, Dom: new HtmlParser().ParseDocument(System.Text.Encoding.UTF8.GetString(f.Value)))).ToList();
+        if (pages.All(p => p.Path != "index.html")) yield return new("no-home", Severity.Blocker, "There is no index.html.", "folder", "A site begins at index.html.", "plan");
+        var ids = pages.ToDictionary(p => p.Path, p => p.Dom.All.Select(e => e.Id).Where(i => !string.IsNullOrEmpty(i)).ToHashSet());
+        foreach (var twice in pages.Where(p => p.Path != "404.html").GroupBy(p => p.Dom.Title ?? "").Where(g => g.Count() > 1))
+            yield return new("title-twice", Severity.Warning, $"{twice.Count()} pages share the title “{Cut(twice.Key)}”.", string.Join(", ", twice.Select(p => p.Path)), "Give each page its own title.", "plan");
+        foreach (var (path, dom) in pages)
+        {
+            var title = dom.Title?.Trim() ?? "";
+            if (title.Length == 0) yield return new("title-missing", Severity.Blocker, "The page has no title.", path, "Give it one.", "plan");
+            else if (title.Length is < 10 or > 70) yield return new("title-length", Severity.Warning, $"The title has {title.Length} characters; 10 to 70 show whole.", path, "Shorten or lengthen it.", "plan");
+            if (path != "404.html")
+            {
+                var description = dom.QuerySelector("meta[name=description]")?.GetAttribute("content") ?? "";
+                if (description.Length is < 50 or > 170) yield return new("description-length", Severity.Warning, description.Length == 0 ? "The page has no description." : $"The description has {description.Length} characters; 50 to 170 show whole.", path, "Write one or two sentences.", "plan");
+            }
+            var h1 = dom.QuerySelectorAll("h1").Length;
+            if (h1 != 1) yield return new("one-heading", Severity.Blocker, $"The page has {h1} main headings; it needs one.", path, "Keep one opening or page title.", "bench");
+            var level = 0;
+            foreach (var h in dom.QuerySelectorAll("main h1,main h2,main h3,main h4"))
+            {
+                var n = h.LocalName[1] - '0';
+                if (level > 0 && n > level + 1) yield return new("heading-order", Severity.Warning, $"A heading of level {n} follows one of level {level}: “{Cut(h.TextContent)}”.", path, "Put a heading between them or change its level.", "bench");
+                level = n;
+            }
+            foreach (var img in dom.QuerySelectorAll("img"))
+            {
+                if (string.IsNullOrWhiteSpace(img.GetAttribute("alt"))) yield return new("alt-missing", Severity.Blocker, $"The picture {img.GetAttribute("src")} has no words that stand for it.", path, "Say what it shows.", "bench");
+                if (img.GetAttribute("src") is { } src && !src.Contains(':') && !files.ContainsKey(src.TrimStart('/'))) yield return new("picture-missing", Severity.Blocker, $"The picture {src} is not there.", path, "Choose another picture.", "bench");
+            }
+            foreach (var a in dom.QuerySelectorAll("a[href],link[rel=stylesheet],script[src]"))
+            {
+                var href = a.GetAttribute("href") ?? a.GetAttribute("src") ?? "";
+                if (href is "" or "#") { yield return new("dead-button", Severity.Blocker, $"“{Cut(a.TextContent)}” leads nowhere.", path, "Give it a target or take it away.", "bench"); continue; }
+                if (Regex.IsMatch(href, "^(https?|mailto|tel|geo):") || href.StartsWith("//", StringComparison.Ordinal)) continue;
+                var parts = href.Split('#');
+                var target = parts[0].Length == 0 ? path : parts[0] == "/" ? "index.html" : parts[0].TrimStart('/').Split('?')[0];
+                if (!files.ContainsKey(target)) yield return new("broken-link", Severity.Blocker, $"“{Cut(a.TextContent)}” leads to {href}, which is not there.", path, "Point it to a page that is there.", "bench");
+                else if (parts.Length > 1 && ids.TryGetValue(target, out var there) && !there.Contains(parts[1])) yield return new("broken-anchor", Severity.Blocker, $"“{Cut(a.TextContent)}” leads to {href}; that place is not on the page.", path, "Show the section it leads to, or change the link.", "bench");
+            }
+            var body = dom.Body?.TextContent ?? "";
+            if (Brackets().Match(body) is { Success: true } raw) yield return new("raw-brackets", Severity.Blocker, $"Unfilled brackets show: “{Cut(raw.Value)}”.", path, "Fill the fact or take the brackets out.", "bench");
+            if (Lorem().Match(body) is { Success: true } l) yield return new("filler", Severity.Blocker, $"Filler text: “{Cut(l.Value)}”.", path, "Write the real text.", "bench");
+            if (dom.DocumentElement.GetAttribute("lang") is null or "") yield return new("language-missing", Severity.Blocker, "The page does not say its language.", path, "Set the site's language.", "brief");
+            var size = files[path].Length + (files.TryGetValue("site.css", out var css) ? css.Length : 0);
+            if (size > 60 * 1024) yield return new("weight", Severity.Warning, $"Page and style weigh {size / 1024} KB; 60 KB is the bound.", path, "Shorten the page or split it.", "plan");
+        }
+    }
+
+    private static string Cut(string text) => text.Trim() is var t && t.Length > 60 ? t[..60] + "…" : text.Trim();
+
+    [GeneratedRegex(@"^(Write here|Write the answer here|A heading|A question\?|First|TODO\b.*|TBC\b.*|xxx+)\.?$|lorem ipsum[^.]*|\[(your|insert|add|name|company)[^\]]*\]", RegexOptions.IgnoreCase)] private static partial Regex Placeholder();
+    [GeneratedRegex(@"lorem ipsum[^.]*|dolor sit amet[^.]*", RegexOptions.IgnoreCase)] private static partial Regex Lorem();
+    [GeneratedRegex(@"\{\{[^}]*\}\}?|\{%[^%]*%\}?|\[(your|insert|company|name)[^\]]*\]", RegexOptions.IgnoreCase)] private static partial Regex Brackets();
+}

@@ -1,0 +1,60 @@
+using System.Collections.Immutable;
+using Plurimax.Core.Sites;
+
+namespace Plurimax.Core.Proofs;
+
+public enum Change { Same, Added, Removed }
+
+/// <summary>A run of words that is the same, added or removed.</summary>
+public sealed record WordRun(Change Change, string Text);
+
+public sealed record PassageChange(string Section, string Path, string Label, ImmutableArray<WordRun> Words);
+
+/// <summary>What changed between two versions of a site, by passage and by word.</summary>
+public static class Difference
+{
+    public static ImmutableArray<PassageChange> Between(SiteDocument before, SiteDocument after)
+    {
+        var changes = ImmutableArray.CreateBuilder<PassageChange>();
+        var old = before.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections.Where(s => !s.Hidden).Select(s => (Page: p, Section: s))).ToDictionary(x => x.Section.Id);
+        var seen = new HashSet<string>();
+        foreach (var page in after.Pages.Where(p => !p.Hidden))
+            foreach (var section in page.Sections.Where(s => !s.Hidden))
+            {
+                seen.Add(section.Id);
+                var was = old.TryGetValue(section.Id, out var o) ? o.Section.Content.Passages().ToDictionary(p => p.Path, p => p.Passage.Text) : [];
+                foreach (var (path, passage) in section.Content.Passages())
+                {
+                    var a = was.GetValueOrDefault(path, "");
+                    if (a != passage.Text) changes.Add(new PassageChange(section.Id, path, $"{page.Menu.Text}: {SectionKinds.Of(section.Content).Label}", Words(a, passage.Text)));
+                }
+            }
+        foreach (var (id, (page, section)) in old.Where(o => !seen.Contains(o.Key)))
+            changes.Add(new PassageChange(id, "", $"{page.Menu.Text}: {SectionKinds.Of(section.Content).Label}", [new WordRun(Change.Removed, "The whole section was taken out.")]));
+        return changes.ToImmutable();
+    }
+
+    /// <summary>Longest common subsequence of words, as runs.</summary>
+    public static ImmutableArray<WordRun> Words(string before, string after)
+    {
+        string[] a = Split(before), b = Split(after);
+        var length = new int[a.Length + 1, b.Length + 1];
+        for (var i = a.Length - 1; i >= 0; i--)
+            for (var j = b.Length - 1; j >= 0; j--)
+                length[i, j] = a[i] == b[j] ? length[i + 1, j + 1] + 1 : Math.Max(length[i + 1, j], length[i, j + 1]);
+        var runs = new List<WordRun>();
+        void Put(Change c, string w)
+        {
+            if (runs.Count > 0 && runs[^1].Change == c) runs[^1] = new WordRun(c, $"{runs[^1].Text} {w}");
+            else runs.Add(new WordRun(c, w));
+        }
+        int x = 0, y = 0;
+        while (x < a.Length || y < b.Length)
+            if (x < a.Length && y < b.Length && a[x] == b[y]) { Put(Change.Same, a[x]); x++; y++; }
+            else if (y >= b.Length || (x < a.Length && length[x + 1, y] >= length[x, y + 1])) Put(Change.Removed, a[x++]);
+            else Put(Change.Added, b[y++]);
+        return [.. runs];
+
+        static string[] Split(string s) => s.Split([' ', '\n'], StringSplitOptions.RemoveEmptyEntries);
+    }
+}

@@ -1,0 +1,228 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Plurimax.Core.Trades;
+
+namespace Plurimax.Core.Sites;
+
+/// <summary>A change to a site, small enough to say in a line. Kept as a log: undo, history and who-did-what fall out of it.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "edit")]
+[JsonDerivedType(typeof(SetText), "text")]
+[JsonDerivedType(typeof(HideSection), "hide")]
+[JsonDerivedType(typeof(MoveSection), "move")]
+[JsonDerivedType(typeof(DuplicateSection), "duplicate")]
+[JsonDerivedType(typeof(DeleteSection), "delete")]
+[JsonDerivedType(typeof(AddSection), "add")]
+[JsonDerivedType(typeof(AddPage), "addPage")]
+[JsonDerivedType(typeof(RemovePage), "removePage")]
+[JsonDerivedType(typeof(MovePage), "movePage")]
+[JsonDerivedType(typeof(RenamePage), "renamePage")]
+[JsonDerivedType(typeof(HidePage), "hidePage")]
+[JsonDerivedType(typeof(ChooseLook), "look")]
+[JsonDerivedType(typeof(SetAction), "action")]
+[JsonDerivedType(typeof(ReleaseKeep), "release")]
+[JsonDerivedType(typeof(TakeNew), "take")]
+[JsonDerivedType(typeof(FollowFacts), "facts")]
+[JsonDerivedType(typeof(Created), "created")]
+public abstract record Edit
+{
+    /// <summary>What the history says, such as "Text of Opening on Home".</summary>
+    public abstract string Say(SiteDocument site);
+
+    /// <summary>The section it touches, where it touches only one; decides whether two people's edits can both stand.</summary>
+    [JsonIgnore] public virtual string? Touches => null;
+
+    /// <returns>The changed document, or a message that says why it cannot be done.</returns>
+    public abstract Result<SiteDocument> Apply(SiteDocument site);
+
+    protected static string Called(SiteDocument site, string section) => site.FindSection(section) is { } f
+        ? $"{SectionKinds.Of(f.Section.Content).Label} on {f.Page.Menu.Text}" : "a section that is gone";
+    protected static Result<SiteDocument> Fail(string problem) => Result<SiteDocument>.Fail(problem);
+    protected static Result<SiteDocument> Gone(string what) => Fail($"That {what} is not there any more. Somebody may have deleted it; undo brings it back.");
+}
+
+/// <summary>Replaces one passage. What a person writes is kept through all takes.</summary>
+public sealed record SetText(string Section, string Path, string Text) : Edit
+{
+    public const int Longest = 6000;
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"Text of {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (Text.Length > Longest) return Fail($"That is {Text.Length:N0} characters; up to {Longest:N0} fit in one passage.");
+        if (Rendering.TextEngine.Fault(Text) is { } fault) return Fail(fault);
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        return found.Section.Content.With(Path, p => p with { Text = Text, Kept = true, Needs = default }) is { } content
+            ? site.WithSection(Section, s => s with { Content = content }) : Gone("passage");
+    }
+}
+
+public sealed record HideSection(string Section, bool Hidden) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"{(Hidden ? "Hid" : "Showed")} {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => site.FindSection(Section) is null ? Gone("section") : site.WithSection(Section, s => s with { Hidden = Hidden });
+}
+
+/// <param name="To">Page to move to.</param>
+/// <param name="Index">Place among that page's sections, 0 first, counted without the moved one.</param>
+public sealed record MoveSection(string Section, string To, int Index) : Edit
+{
+    public override string Say(SiteDocument site) => $"Moved {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        if (site.FindPage(To) is null) return Gone("page");
+        var without = site.WithPage(found.Page.Id, p => p with { Sections = p.Sections.Remove(found.Section) });
+        return without.WithPage(To, p => p with { Sections = p.Sections.Insert(Math.Clamp(Index, 0, p.Sections.Length), found.Section) });
+    }
+}
+
+public sealed record DuplicateSection(string Section) : Edit
+{
+    public override string Say(SiteDocument site) => $"Duplicated {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        var copy = found.Section with { Id = FreeId(site, found.Section.Id) };
+        return site.WithPage(found.Page.Id, p => p with { Sections = p.Sections.Insert(p.Sections.IndexOf(found.Section) + 1, copy) });
+    }
+
+    internal static string FreeId(SiteDocument site, string like)
+    {
+        var taken = site.Pages.SelectMany(p => p.Sections).Select(s => s.Id).Concat(site.Removed).ToHashSet();
+        for (var n = 2; ; n++)
+            if (!taken.Contains($"{like}-{n}")) return $"{like}-{n}";
+    }
+}
+
+public sealed record DeleteSection(string Section) : Edit
+{
+    public override string Say(SiteDocument site) => $"Deleted {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        return found.Section.Content is LegalContent && found.Section.Id == "privacy.privacy"
+            ? Fail("The privacy text belongs to every site that has a form. Hide the page if it stands elsewhere.")
+            : site.WithPage(found.Page.Id, p => p with { Sections = p.Sections.Remove(found.Section) }) with { Removed = site.Removed.Add(Section) };
+    }
+}
+
+public sealed record AddSection(string Page, string Kind, int Index) : Edit
+{
+    public override string Say(SiteDocument site) => $"Added {SectionKinds.Named(Kind)?.Label} to {site.FindPage(Page)?.Menu.Text}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindPage(Page) is null) return Gone("page");
+        if (SectionKinds.Named(Kind) is not { } kind) return Fail($"There is no kind of section called “{Kind}”.");
+        var section = new Section(DuplicateSection.FreeId(site, $"{Page}.{Kind}"), kind.Blank());
+        return site.WithPage(Page, p => p with { Sections = p.Sections.Insert(Math.Clamp(Index, 0, p.Sections.Length), section) });
+    }
+}
+
+public sealed record AddPage(string Name) : Edit
+{
+    public override string Say(SiteDocument site) => $"Added page {Name}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        var name = Facts.FactReader.Clean(Name);
+        if (name.Length is 0 or > 60) return Fail("A page needs a name of 1 to 60 characters.");
+        var slug = Composing.Composer.Slug(name);
+        if (slug.Length == 0) slug = "page";
+        var id = slug;
+        for (var n = 2; site.FindPage(id) is not null || site.Pages.Any(p => p.File == id + ".html") || id is "404" or "index" || site.Removed.Contains(id); n++) id = $"{slug}-{n}";
+        var label = new Passage(Composing.Composer.Escape(name), Kept: true);
+        var page = new Page(id, $"{id}.html", "tell more", label, new Passage(label.Text + " | {{ business.name }}"), Passage.None,
+        [
+            new Section($"{id}.title", new TitleContent { Heading = label }),
+            new Section($"{id}.text", new TextContent("own") { Text = new("Write here.", Kept: true) }),
+        ]);
+        var at = site.Pages.ToList().FindIndex(p => p.Id == "contact") is >= 0 and var c ? c : site.Pages.Length;
+        return site with { Pages = site.Pages.Insert(at, page) };
+    }
+}
+
+public sealed record RemovePage(string Page) : Edit
+{
+    public override string Say(SiteDocument site) => $"Removed page {site.FindPage(Page)?.Menu.Text}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => site.FindPage(Page) is not { } page ? Gone("page")
+        : page.File == "index.html" ? Fail("The home page cannot be removed; a site begins there.")
+        : site with { Pages = site.Pages.Remove(page), Removed = site.Removed.Add(Page) };
+}
+
+public sealed record MovePage(string Page, int Index) : Edit
+{
+    public override string Say(SiteDocument site) => $"Moved page {site.FindPage(Page)?.Menu.Text}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindPage(Page) is not { } page) return Gone("page");
+        if (page.File == "index.html") return Fail("The home page stays first.");
+        var without = site.Pages.Remove(page);
+        return site with { Pages = without.Insert(Math.Clamp(Index, 1, without.Length), page) };
+    }
+}
+
+public sealed record RenamePage(string Page, string Name) : Edit
+{
+    public override string Say(SiteDocument site) => $"Renamed page {site.FindPage(Page)?.Menu.Text} to {Name}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        var name = Facts.FactReader.Clean(Name);
+        if (name.Length is 0 or > 60) return Fail("A page needs a name of 1 to 60 characters.");
+        return site.FindPage(Page) is null ? Gone("page") : site.WithPage(Page, p => p with { Menu = new Passage(Composing.Composer.Escape(name), Kept: true) });
+    }
+}
+
+public sealed record HidePage(string Page, bool Hidden) : Edit
+{
+    public override string Say(SiteDocument site) => $"{(Hidden ? "Hid" : "Showed")} page {site.FindPage(Page)?.Menu.Text}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => site.FindPage(Page) is not { } page ? Gone("page")
+        : page.File == "index.html" ? Fail("The home page cannot be hidden.") : site.WithPage(Page, p => p with { Hidden = Hidden });
+}
+
+public sealed record ChooseLook(LookChoice Look) : Edit
+{
+    public override string Say(SiteDocument site) => $"Chose the look {Styling.Looks.Find(Look.Id)?.Name ?? Look.Id}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => Styling.Looks.Find(Look.Id) is null ? Gone("look") : site with { Look = Look };
+}
+
+public sealed record SetAction(MainAction Action) : Edit
+{
+    public override string Say(SiteDocument site) => $"Main action: {Action.ToString().ToLowerInvariant()}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => site with { Action = Action };
+}
+
+/// <summary>Lets the generator have a section's passages again.</summary>
+public sealed record ReleaseKeep(string Section) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"Released {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        var content = found.Section.Content;
+        foreach (var (path, _) in content.Passages()) content = content.With(path, p => p with { Kept = false })!;
+        return site.WithSection(Section, s => s with { Content = content });
+    }
+}
+
+/// <summary>A new take. Holds its outcome, so that replaying the log never composes again.</summary>
+public sealed record TakeNew(string? Section, int Take, SiteDocument Outcome) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => Section is null ? $"Take {Take} of the whole site" : $"Take {Take} of {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => Section is null ? Outcome
+        : Outcome.FindSection(Section) is { } renewed && site.FindSection(Section) is not null ? site.WithSection(Section, _ => renewed.Section) : Gone("section");
+}
+
+/// <summary>Facts changed, and passages that waited for them came in.</summary>
+public sealed record FollowFacts(string Fact, SiteDocument Outcome) : Edit
+{
+    public override string Say(SiteDocument site) => $"Followed the fact {Fact}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
+}
+
+public sealed record Created(SiteDocument Outcome) : Edit
+{
+    public override string Say(SiteDocument site) => "Made the site";
+    public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
+}
