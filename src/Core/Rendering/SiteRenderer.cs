@@ -139,6 +139,15 @@ public static class SiteRenderer
             """).Value;
     }
 
+    /// <summary>The fragment identifier at which a section stands on its page.</summary>
+    public static string AnchorOf(Section section) => section.Content switch
+    {
+        ContactContent => "enquiry",
+        VisitContent => "visit",
+        AboutContent => "about",
+        _ => SectionRenderer.Anchor(section),
+    };
+
     private static Page Missing(SiteWords words, string seed) => new("404", "404.html", "", new("Not found"), new(words.Get("missing.title", seed)), Passage.None,
         [new Section("404.title", new TitleContent { Heading = new(words.Get("missing.title", seed)), Text = new($"{words.Get("missing.text")} [{words.Get("missing.home")}](/)") })], InMenu: false);
 

@@ -7,6 +7,7 @@ namespace Plurimax.Core.Sites;
 /// <summary>A change to a site, small enough to say in a line. Kept as a log: undo, history and who-did-what fall out of it.</summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "edit")]
 [JsonDerivedType(typeof(SetText), "text")]
+[JsonDerivedType(typeof(SetTexts), "texts")]
 [JsonDerivedType(typeof(HideSection), "hide")]
 [JsonDerivedType(typeof(MoveSection), "move")]
 [JsonDerivedType(typeof(DuplicateSection), "duplicate")]
@@ -53,6 +54,25 @@ public sealed record SetText(string Section, string Path, string Text) : Edit
         if (site.FindSection(Section) is not { } found) return Gone("section");
         return found.Section.Content.With(Path, p => p with { Text = Text, Kept = true, Needs = default }) is { } content
             ? site.WithSection(Section, s => s with { Content = content }) : Gone("passage");
+    }
+}
+
+/// <summary>Several passages of one section at once, by path; what is the same stays the generator's.</summary>
+public sealed record SetTexts(string Section, ImmutableDictionary<string, string> Texts) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"Text of {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        foreach (var (path, text) in Texts.OrderBy(t => t.Key, StringComparer.Ordinal))
+        {
+            if (site.FindSection(Section) is not { } found) return Gone("section");
+            if (found.Section.Content.Passages().FirstOrDefault(p => p.Path == path).Passage?.Text == text) continue;
+            var next = new SetText(Section, path, text).Apply(site);
+            if (!next.Ok) return next;
+            site = next.Value!;
+        }
+        return site;
     }
 }
 

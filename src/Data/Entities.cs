@@ -1,0 +1,200 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Identity;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Line;
+using Plurimax.Core.Sites;
+
+namespace Plurimax.Data;
+
+/// <summary>Somebody at the agency.</summary>
+public sealed class AppUser : IdentityUser<Guid>
+{
+    public string DisplayName { get; set; } = "";
+    public string Initials => string.Concat(DisplayName.Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(2).Select(w => char.ToUpperInvariant(w[0])));
+}
+
+/// <summary>A business the agency works for. Its facts serve all of its sites.</summary>
+public sealed class Client
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public required string Name { get; set; }
+    public required FactSheet Facts { get; set; }
+    /// <summary>Counts changes of the facts; two people saving at once are told apart by it.</summary>
+    public int FactsRevision { get; set; } = 1;
+    public DateTimeOffset CreatedAt { get; set; }
+}
+
+public sealed class Site
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    /// <summary>Ticket number, for people.</summary>
+    public int Number { get; set; }
+    public required string Slug { get; set; }
+    public Guid ClientId { get; set; }
+    public Client Client { get; set; } = null!;
+    public required string TradeId { get; set; }
+    public Guid? MakerId { get; set; }
+    public AppUser? Maker { get; set; }
+    public Station Station { get; set; }
+    public Party WaitingFor { get; set; }
+    public DateTimeOffset WaitingSince { get; set; }
+    public DateOnly? Due { get; set; }
+    /// <summary>The revision that is the site now. Undo moves it back, redo forward.</summary>
+    public int Head { get; set; }
+    public int LastRevision { get; set; }
+    public string? Domain { get; set; }
+    public Guid? LiveReleaseId { get; set; }
+    public ImmutableArray<string> Ticked { get; set; } = [];
+    public ImmutableArray<string> HandedOver { get; set; } = [];
+    public DateTimeOffset CreatedAt { get; set; }
+}
+
+/// <summary>One state of a site's document. Never changed, never deleted: history is these rows.</summary>
+public sealed class SiteRevision
+{
+    public Guid SiteId { get; set; }
+    public int Number { get; set; }
+    /// <summary>The revision it was made from; null for the first.</summary>
+    public int? Parent { get; set; }
+    public required SiteDocument Document { get; set; }
+    /// <summary>What was done, in words.</summary>
+    public required string Said { get; set; }
+    /// <summary>The one section it touched, or null where it touched more.</summary>
+    public string? Touched { get; set; }
+    public required string Who { get; set; }
+    public DateTimeOffset At { get; set; }
+}
+
+public enum SiteEventKind { Station, Wait, Note }
+
+/// <summary>What happened to a site, for the Line and the Ticket.</summary>
+public sealed class SiteEvent
+{
+    public long Id { get; set; }
+    public Guid SiteId { get; set; }
+    public SiteEventKind Kind { get; set; }
+    public Station Station { get; set; }
+    public Party Party { get; set; }
+    public string Text { get; set; } = "";
+    public required string Who { get; set; }
+    public DateTimeOffset At { get; set; }
+}
+
+/// <summary>A frozen version sent to the client behind a private link.</summary>
+public sealed class Proof
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid SiteId { get; set; }
+    public Site Site { get; set; } = null!;
+    public int Round { get; set; }
+    public int Revision { get; set; }
+    /// <summary>SHA-256 of the token in the link; the token itself is not stored.</summary>
+    public required byte[] TokenHash { get; set; }
+    public required SiteDocument Document { get; set; }
+    public required FactSheet Facts { get; set; }
+    public required ImmutableDictionary<string, string> Settings { get; set; }
+    public DateTimeOffset CreatedAt { get; set; }
+    public DateTimeOffset? OpenedAt { get; set; }
+    public DateTimeOffset? EndedAt { get; set; }
+    public DateTimeOffset? ChangesAskedAt { get; set; }
+    public string? SignedBy { get; set; }
+    public DateTimeOffset? SignedAt { get; set; }
+    public List<Mark> Marks { get; set; } = [];
+}
+
+/// <summary>A comment pinned to a passage (position as in the W3C Web Annotation model: a selector by passage and exact quote).</summary>
+public sealed class Mark
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid ProofId { get; set; }
+    public Proof Proof { get; set; } = null!;
+    public int Number { get; set; }
+    public string? Section { get; set; }
+    public string? Path { get; set; }
+    public string PageFile { get; set; } = "index.html";
+    public string Quote { get; set; } = "";
+    public required string Text { get; set; }
+    public required string Author { get; set; }
+    public DateTimeOffset At { get; set; }
+    public DateTimeOffset? ResolvedAt { get; set; }
+    public List<MarkReply> Replies { get; set; } = [];
+}
+
+public sealed class MarkReply
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid MarkId { get; set; }
+    public required string Author { get; set; }
+    public bool FromClient { get; set; }
+    public required string Text { get; set; }
+    public DateTimeOffset At { get; set; }
+}
+
+/// <param name="Hash">SHA-256 of the bytes, hexadecimal.</param>
+public sealed record ReleaseFile(string Hash, long Length);
+
+/// <summary>One published build: which path holds which blob.</summary>
+public sealed class Release
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid SiteId { get; set; }
+    public Site Site { get; set; } = null!;
+    public int Number { get; set; }
+    public int Revision { get; set; }
+    public required ImmutableSortedDictionary<string, ReleaseFile> Manifest { get; set; }
+    public required string Who { get; set; }
+    public DateTimeOffset At { get; set; }
+    public int FilesNew { get; set; }
+}
+
+public sealed class Enquiry
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid SiteId { get; set; }
+    public Site Site { get; set; } = null!;
+    public required string Name { get; set; }
+    public required string Email { get; set; }
+    public string Phone { get; set; } = "";
+    public required string Message { get; set; }
+    public DateTimeOffset At { get; set; }
+    public DateTimeOffset? DoneAt { get; set; }
+}
+
+/// <summary>A mail to be sent. Written in the transaction of its cause; sent afterwards, as often as it takes.</summary>
+public sealed class OutboxMail
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid? SiteId { get; set; }
+    public Guid? EnquiryId { get; set; }
+    public required string To { get; set; }
+    public string? ReplyTo { get; set; }
+    public required string Subject { get; set; }
+    public required string Body { get; set; }
+    public DateTimeOffset At { get; set; }
+    public DateTimeOffset? SentAt { get; set; }
+    public DateTimeOffset NextTry { get; set; }
+    public int Tries { get; set; }
+    /// <summary>The mail server's own words.</summary>
+    public string? Answer { get; set; }
+}
+
+/// <summary>What one layer sets. Scope is empty for the agency, else the id of the trade, client or site.</summary>
+public sealed class SettingValue
+{
+    public Core.Standards.SettingLayer Layer { get; set; }
+    public string Scope { get; set; } = "";
+    public required string Key { get; set; }
+    public required string Value { get; set; }
+    public required string Who { get; set; }
+    public DateTimeOffset At { get; set; }
+}
+
+/// <summary>A name in the books of the simulated registrar.</summary>
+public sealed class RegisteredDomain
+{
+    public required string Name { get; set; }
+    public Guid? SiteId { get; set; }
+    public required string Holder { get; set; }
+    public DateTimeOffset At { get; set; }
+    public DateOnly PaidUntil { get; set; }
+}

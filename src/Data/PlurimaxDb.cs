@@ -1,0 +1,78 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Sites;
+
+namespace Plurimax.Data;
+
+/// <summary>The only source of truth.</summary>
+public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityDbContext<AppUser, IdentityRole<Guid>, Guid>(options), IDataProtectionKeyContext
+{
+    public DbSet<Client> Clients => Set<Client>();
+    public DbSet<Site> Sites => Set<Site>();
+    public DbSet<SiteRevision> Revisions => Set<SiteRevision>();
+    public DbSet<SiteEvent> Events => Set<SiteEvent>();
+    public DbSet<Proof> Proofs => Set<Proof>();
+    public DbSet<Mark> Marks => Set<Mark>();
+    public DbSet<MarkReply> MarkReplies => Set<MarkReply>();
+    public DbSet<Release> Releases => Set<Release>();
+    public DbSet<Enquiry> Enquiries => Set<Enquiry>();
+    public DbSet<OutboxMail> Outbox => Set<OutboxMail>();
+    public DbSet<SettingValue> Settings => Set<SettingValue>();
+    public DbSet<RegisteredDomain> RegisteredDomains => Set<RegisteredDomain>();
+    public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
+
+    protected override void OnModelCreating(ModelBuilder b)
+    {
+        base.OnModelCreating(b);
+        b.HasSequence<int>("ticket_numbers").StartsAt(401);
+        b.Entity<Client>(e => { Json(e.Property(x => x.Facts)); e.HasIndex(x => x.Name); });
+        b.Entity<Site>(e =>
+        {
+            e.Property(x => x.Number).HasDefaultValueSql("nextval('ticket_numbers')");
+            e.HasIndex(x => x.Slug).IsUnique();
+            e.HasIndex(x => x.Domain).IsUnique();
+            e.HasIndex(x => new { x.Station, x.WaitingFor });
+            Json(e.Property(x => x.Ticked));
+            Json(e.Property(x => x.HandedOver));
+            e.HasOne(x => x.Client).WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Restrict);
+            e.HasOne(x => x.Maker).WithMany().HasForeignKey(x => x.MakerId).OnDelete(DeleteBehavior.SetNull);
+        });
+        b.Entity<SiteRevision>(e => { e.HasKey(x => new { x.SiteId, x.Number }); Json(e.Property(x => x.Document)); e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId); });
+        b.Entity<SiteEvent>(e => { e.HasIndex(x => new { x.SiteId, x.At }); e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId); });
+        b.Entity<Proof>(e =>
+        {
+            e.HasIndex(x => x.TokenHash).IsUnique();
+            e.HasIndex(x => new { x.SiteId, x.Round }).IsUnique();
+            Json(e.Property(x => x.Document));
+            Json(e.Property(x => x.Facts));
+            Json(e.Property(x => x.Settings));
+        });
+        b.Entity<Mark>(e => e.HasIndex(x => new { x.ProofId, x.Number }).IsUnique());
+        b.Entity<Release>(e => { Json(e.Property(x => x.Manifest)); e.HasIndex(x => new { x.SiteId, x.Number }).IsUnique(); });
+        b.Entity<Enquiry>(e => e.HasIndex(x => new { x.SiteId, x.At }));
+        b.Entity<OutboxMail>(e => e.HasIndex(x => new { x.SentAt, x.NextTry }));
+        b.Entity<SettingValue>(e => e.HasKey(x => new { x.Layer, x.Scope, x.Key }));
+        b.Entity<RegisteredDomain>(e => e.HasKey(x => x.Name));
+    }
+
+    private static void Json<T>(PropertyBuilder<T> property) => property.HasColumnType("jsonb").HasConversion(
+        v => JsonSerializer.Serialize(v, SiteDocument.Json),
+        v => JsonSerializer.Deserialize<T>(v, SiteDocument.Json)!,
+        new ValueComparer<T>((a, b) => ReferenceEquals(a, b) || JsonSerializer.Serialize(a, SiteDocument.Json) == JsonSerializer.Serialize(b, SiteDocument.Json), v => 0, v => v));
+
+    /// <summary>How every part of the program reaches the database.</summary>
+    public static DbContextOptionsBuilder Configure(DbContextOptionsBuilder o, string connection) => o.UseNpgsql(connection).UseSnakeCaseNamingConvention();
+}
+
+/// <summary>For the migration tool only.</summary>
+public sealed class DesignTime : Microsoft.EntityFrameworkCore.Design.IDesignTimeDbContextFactory<PlurimaxDb>
+{
+    public PlurimaxDb CreateDbContext(string[] args) => new((DbContextOptions<PlurimaxDb>)PlurimaxDb.Configure(new DbContextOptionsBuilder<PlurimaxDb>(), "Host=127.0.0.1;Database=plurimax").Options);
+}

@@ -1,0 +1,204 @@
+using System.Collections.Immutable;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Composing;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Line;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Standards;
+using Plurimax.Core.Trades;
+
+namespace Plurimax.Data.Sites;
+
+/// <summary>How an edit ended.</summary>
+/// <param name="Conflict">The revision somebody else saved meanwhile, where both changed the same thing.</param>
+public sealed record EditOutcome(SiteDocument? Document, int Head, string? Problem, SiteRevision? Conflict = null)
+{
+    public bool Ok => Problem is null && Conflict is null;
+}
+
+/// <summary>Reads and changes sites. Each change is one revision and one transaction.</summary>
+public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue trades)
+{
+    public DateTimeOffset Now => clock.GetUtcNow();
+
+    public async Task<Site> CreateAsync(TradeTemplate trade, FactSheet facts, Wishes wishes, string who, Guid? makerId, DateOnly? due = null, CancellationToken cancel = default)
+    {
+        var settings = await SettingsAsync(trade.Id, null, null, cancel);
+        var document = Composer.Compose(trade, facts, Wish(wishes, settings));
+        var client = new Client { Name = facts.Name, Facts = facts, CreatedAt = Now };
+        var slug = await FreeSlugAsync(Composer.Slug(facts.Name), cancel);
+        var site = new Site
+        {
+            Slug = slug, Client = client, TradeId = trade.Id, MakerId = makerId, Station = Station.Bench, WaitingFor = Party.Us, WaitingSince = Now, Due = due, Head = 1, LastRevision = 1, CreatedAt = Now,
+        };
+        db.Add(site);
+        db.Add(new SiteRevision { SiteId = site.Id, Number = 1, Document = document, Said = "Made the site", Who = who, At = Now });
+        foreach (var s in new[] { Station.Brief, Station.Plan, Station.Look, Station.Bench })
+            db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Station, Station = s, Who = who, At = Now.AddMilliseconds((int)s) });
+        await db.SaveChangesAsync(cancel);
+        return site;
+    }
+
+    private static Wishes Wish(Wishes wishes, SettingsStack settings) => wishes with
+    {
+        Tone = wishes.Tone ?? (Enum.TryParse<Tone>(settings["tone"], true, out var t) && settings["tone"] != "trade" ? t : null),
+        Brand = wishes.Brand ?? (settings["brand"] is { Length: > 0 } b ? b : null),
+    };
+
+    private async Task<string> FreeSlugAsync(string wanted, CancellationToken cancel)
+    {
+        if (wanted.Length == 0) wanted = "site";
+        var taken = await db.Sites.Where(s => s.Slug.StartsWith(wanted)).Select(s => s.Slug).ToListAsync(cancel);
+        if (!taken.Contains(wanted)) return wanted;
+        for (var n = 2; ; n++)
+            if (!taken.Contains($"{wanted}-{n}")) return $"{wanted}-{n}";
+    }
+
+    public Task<Site?> FindAsync(Guid id, CancellationToken cancel = default) =>
+        db.Sites.Include(s => s.Client).Include(s => s.Maker).FirstOrDefaultAsync(s => s.Id == id, cancel);
+
+    public async Task<SiteDocument> DocumentAsync(Site site, CancellationToken cancel = default) =>
+        (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == site.Id && r.Number == site.Head, cancel)).Document;
+
+    public TradeTemplate Trade(Site site) => trades[site.TradeId];
+
+    /// <summary>
+    /// Applies an edit made on <paramref name="onRevision"/>. Where others saved meanwhile, it is carried over
+    /// if they touched other sections; otherwise nothing is changed and their revision comes back.
+    /// </summary>
+    public async Task<EditOutcome> EditAsync(Guid siteId, int onRevision, Edit edit, string who, bool evenSo = false, CancellationToken cancel = default)
+    {
+        for (var tries = 0; ; tries++)
+        {
+            var site = await db.Sites.AsNoTracking().FirstAsync(s => s.Id == siteId, cancel);
+            var now = (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == site.Head, cancel)).Document;
+            if (site.Head != onRevision && !evenSo)
+            {
+                var since = await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && r.Number > onRevision).OrderByDescending(r => r.Number).ToListAsync(cancel);
+                if (edit.Touches is null || since.Count == 0 || since.Any(r => r.Touched is null || r.Touched == edit.Touches))
+                    return new EditOutcome(null, site.Head, null, since.FirstOrDefault(r => r.Number == site.Head) ?? await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == site.Head, cancel));
+            }
+            var result = edit.Apply(now);
+            if (!result.Ok) return new EditOutcome(null, site.Head, result.Problem);
+            if (result.Value!.ToJson() == now.ToJson()) return new EditOutcome(now, site.Head, null);
+            if (await SaveAsync(site, result.Value, edit.Say(now), edit.Touches, who, cancel) is { } head) return new EditOutcome(result.Value, head, null);
+            if (tries > 4) return new EditOutcome(null, site.Head, "Several people are saving at once. Try again in a moment; your text is still here.");
+        }
+    }
+
+    /// <returns>The new head, or null where somebody was faster.</returns>
+    private async Task<int?> SaveAsync(Site site, SiteDocument document, string said, string? touched, string who, CancellationToken cancel)
+    {
+        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
+        var number = site.LastRevision + 1;
+        var updated = await db.Sites.Where(s => s.Id == site.Id && s.Head == site.Head && s.LastRevision == site.LastRevision)
+            .ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, number).SetProperty(s => s.LastRevision, number), cancel);
+        if (updated == 0) return null;
+        var revision = new SiteRevision { SiteId = site.Id, Number = number, Parent = site.Head, Document = document, Said = said, Touched = touched, Who = who, At = Now };
+        db.Add(revision);
+        await db.SaveChangesAsync(cancel);
+        db.Entry(revision).State = EntityState.Detached;
+        if (transaction is not null) await transaction.CommitAsync(cancel);
+        return number;
+    }
+
+    /// <summary>Moves the site back to the revision it came from, or forward to the newest made from it.</summary>
+    public async Task<string?> StepAsync(Guid siteId, bool back, CancellationToken cancel = default)
+    {
+        var site = await db.Sites.AsNoTracking().FirstAsync(s => s.Id == siteId, cancel);
+        var target = back
+            ? await db.Revisions.Where(r => r.SiteId == siteId && r.Number == site.Head).Select(r => r.Parent).FirstAsync(cancel)
+            : await db.Revisions.Where(r => r.SiteId == siteId && r.Parent == site.Head).OrderByDescending(r => r.Number).Select(r => (int?)r.Number).FirstOrDefaultAsync(cancel);
+        if (target is null) return null;
+        var said = await db.Revisions.Where(r => r.SiteId == siteId && r.Number == (back ? site.Head : target)).Select(r => r.Said).FirstAsync(cancel);
+        await db.Sites.Where(s => s.Id == siteId && s.Head == site.Head).ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, target.Value), cancel);
+        return said;
+    }
+
+    /// <summary>A new take of the whole site or of one section; kept passages stay.</summary>
+    public async Task<EditOutcome> TakeAsync(Guid siteId, int onRevision, string? section, int? take, string who, CancellationToken cancel = default)
+    {
+        var site = (await FindAsync(siteId, cancel))!;
+        var now = await DocumentAsync(site, cancel);
+        var number = take ?? (section is null ? now.Take : now.FindSection(section)?.Section.Take ?? 1) + 1;
+        if (number < 1) return new EditOutcome(null, site.Head, "Takes begin at 1.");
+        return await EditAsync(siteId, onRevision, new TakeNew(section, number, Renewed(site, now, section, number)), who, cancel: cancel);
+    }
+
+    /// <summary>What a take would give, without saving it.</summary>
+    public SiteDocument Renewed(Site site, SiteDocument now, string? section, int take)
+    {
+        var trade = Trade(site);
+        var fresh = Composer.Compose(trade, site.Client.Facts, new Wishes(now.Action, take == now.Take ? now.Tone : null, now.Look.Id, now.Look.Brand), take);
+        return Composer.Renew(now, fresh, section);
+    }
+
+    /// <summary>
+    /// Saves facts that changed and lets all sites of the client follow: passages that waited come in, those without their fact go, kept ones stay.
+    /// </summary>
+    /// <returns>A message where somebody saved meanwhile, else null.</returns>
+    public async Task<string?> SaveFactsAsync(Guid clientId, int onFactsRevision, Func<FactSheet, FactSheet> change, string said, string who, CancellationToken cancel = default)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        var client = await db.Clients.FirstAsync(c => c.Id == clientId, cancel);
+        await db.Entry(client).ReloadAsync(cancel);
+        if (client.FactsRevision != onFactsRevision) return "Somebody saved facts of this client a moment ago. What you typed is still here; look at both and save again.";
+        var before = client.Facts;
+        client.Facts = change(before);
+        client.Name = client.Facts.Name is { Length: > 0 } n ? n : client.Name;
+        var bumped = await db.Clients.Where(c => c.Id == clientId && c.FactsRevision == onFactsRevision).ExecuteUpdateAsync(u => u.SetProperty(c => c.FactsRevision, onFactsRevision + 1), cancel);
+        if (bumped == 0) return "Somebody saved facts of this client a moment ago. What you typed is still here; look at both and save again.";
+        client.FactsRevision = onFactsRevision + 1;
+        await db.SaveChangesAsync(cancel);
+        foreach (var site in await db.Sites.AsNoTracking().Include(s => s.Client).Where(s => s.ClientId == clientId).ToListAsync(cancel))
+        {
+            var now = await DocumentAsync(site, cancel);
+            site.Client.Facts = client.Facts;
+            var renewed = Renewed(site, now, null, now.Take);
+            if (renewed.ToJson() != now.ToJson()) await SaveAsync(site, renewed, said, null, who, cancel);
+        }
+        await transaction.CommitAsync(cancel);
+        return null;
+    }
+
+    public async Task MoveAsync(Site site, Station station, string who, Party? waitFor = null, CancellationToken cancel = default)
+    {
+        if (site.Station != station)
+        {
+            site.Station = station;
+            db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Station, Station = station, Who = who, At = Now });
+        }
+        Wait(site, waitFor ?? Party.Us, who);
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Notes whom the site waits for from now on; saved with whatever else is saved.</summary>
+    public void Wait(Site site, Party party, string who)
+    {
+        if (site.WaitingFor == party) return;
+        site.WaitingFor = party;
+        site.WaitingSince = Now;
+        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Wait, Party = party, Station = site.Station, Who = who, At = Now });
+    }
+
+    /// <summary>The settings as they hold for a trade, client and site.</summary>
+    public async Task<SettingsStack> SettingsAsync(string? tradeId, Guid? clientId, Guid? siteId, CancellationToken cancel = default)
+    {
+        string trade = tradeId ?? "-", client = clientId?.ToString() ?? "-", site = siteId?.ToString() ?? "-";
+        var rows = await db.Settings.AsNoTracking().Where(s => (s.Layer == SettingLayer.Agency && s.Scope == "") || (s.Layer == SettingLayer.Trade && s.Scope == trade)
+            || (s.Layer == SettingLayer.Client && s.Scope == client) || (s.Layer == SettingLayer.Site && s.Scope == site)).ToListAsync(cancel);
+        return rows.GroupBy(r => r.Layer).Aggregate(SettingsStack.Empty, (stack, g) => stack.With(g.Key, g.Select(r => KeyValuePair.Create(r.Key, r.Value))));
+    }
+
+    public Task<SettingsStack> SettingsAsync(Site site, CancellationToken cancel = default) => SettingsAsync(site.TradeId, site.ClientId, site.Id, cancel);
+
+    /// <param name="value">Null gives the value back to the layer below.</param>
+    public async Task SetAsync(SettingLayer layer, string scope, string key, string? value, string who, CancellationToken cancel = default)
+    {
+        var row = await db.Settings.FindAsync([layer, scope, key], cancel);
+        if (value is null) { if (row is not null) db.Remove(row); }
+        else if (row is null) db.Add(new SettingValue { Layer = layer, Scope = scope, Key = key, Value = value, Who = who, At = Now });
+        else (row.Value, row.Who, row.At) = (value, who, Now);
+        await db.SaveChangesAsync(cancel);
+    }
+}

@@ -1,0 +1,137 @@
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Launching;
+using Plurimax.Core.Trades;
+using Plurimax.Data;
+using Plurimax.Data.Blobs;
+using Plurimax.Data.Sites;
+using Plurimax.StandIns;
+using Plurimax.Web.Demo;
+using Plurimax.Web.Hosting;
+using Plurimax.Web.Jobs;
+using Plurimax.Web.Launching;
+using Plurimax.Web.Proofs;
+
+namespace Plurimax.Web;
+
+/// <summary>How the application is put together.</summary>
+public static class Composition
+{
+    public static void AddPlurimax(this WebApplicationBuilder builder)
+    {
+        var config = builder.Configuration;
+        var connection = config["Database"] ?? "Host=127.0.0.1;Port=5433;Database=plurimax;Username=plurimax";
+        var folder = Path.GetFullPath(config["DataFolder"] ?? ".data");
+        var services = builder.Services;
+        builder.WebHost.ConfigureKestrel(k => { k.AddServerHeader = false; k.Limits.MaxRequestBodySize = 2 * 1024 * 1024; });
+
+        services.AddDbContext<PlurimaxDb>(o => PlurimaxDb.Configure(o, connection));
+        services.AddSingleton(TimeProvider.System);
+        services.AddSingleton(_ => TradeCatalogue.Shipped());
+        services.AddSingleton<IBlobStore>(new FolderBlobStore(Path.Combine(folder, "blobs")));
+        services.AddScoped<SiteStore>();
+        services.AddScoped<Publisher>();
+        services.AddScoped<ProofDesk>();
+        services.AddScoped<IRegistrar, SimulatedRegistrar>();
+        services.AddScoped<SiteStatus>();
+        services.AddScoped<DemoData>();
+        services.AddSingleton<Sheets>();
+        services.AddSingleton(new SiteAddresses(config["SitesHost"] ?? "sites.localhost", config["PublicPort"]));
+        services.AddSingleton<PublishedSites>();
+        services.AddSingleton<EnquiryDesk>();
+        services.AddMemoryCache(o => o.SizeLimit = 384L * 1024 * 1024);
+        services.AddHostedService<ReleaseListener>();
+
+        var smtp = config["Smtp:Host"];
+        var port = int.TryParse(config["Smtp:Port"], out var p) ? p : 2525;
+        if (smtp is null) services.AddSingleton(_ => new SmtpSink(port, Path.Combine(folder, "mail")));
+        services.AddSingleton<IMailer>(s => { if (smtp is null) _ = s.GetRequiredService<SmtpSink>(); return new SmtpMailer(smtp ?? "127.0.0.1", port, config["Smtp:From"] ?? "post@tidewrack.example"); });
+        services.AddSingleton<OutboxBell>();
+        services.AddHostedService<OutboxSender>();
+
+        services.AddDataProtection().SetApplicationName("plurimax").PersistKeysToDbContext<PlurimaxDb>();
+        services.AddIdentity<AppUser, IdentityRole<Guid>>(o =>
+        {
+            o.Password.RequiredLength = 10;
+            o.Password.RequireNonAlphanumeric = o.Password.RequireDigit = o.Password.RequireUppercase = o.Password.RequireLowercase = false;
+            o.Lockout.MaxFailedAccessAttempts = 8;
+            o.User.RequireUniqueEmail = true;
+            o.User.AllowedUserNameCharacters = "";
+        }).AddEntityFrameworkStores<PlurimaxDb>();
+        services.ConfigureApplicationCookie(o =>
+        {
+            o.LoginPath = "/signin";
+            o.AccessDeniedPath = "/signin";
+            o.Cookie.Name = "plurimax";
+            o.Cookie.HttpOnly = true;
+            o.Cookie.SameSite = SameSiteMode.Lax;
+            o.ExpireTimeSpan = TimeSpan.FromDays(14);
+        });
+        services.AddAuthorizationBuilder()
+            .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build())
+            .AddPolicy("owner", b => b.RequireRole("owner"));
+        services.AddAntiforgery(o => { o.Cookie.Name = "plurimax-form"; o.HeaderName = "X-Form-Token"; });
+        services.AddRazorPages(o =>
+        {
+            foreach (var page in PublicEndpoints.Pages) o.Conventions.AllowAnonymousToPage(page);
+            o.Conventions.AuthorizePage("/Standards", "owner");
+        });
+        services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
+    }
+
+    public static void UsePlurimax(this WebApplication app)
+    {
+        app.UseMiddleware<SiteHost>();
+        app.UseExceptionHandler("/fault");
+        app.UseStatusCodePagesWithReExecute("/fault", "?code={0}");
+        app.UseMiddleware<SecurityHeaders>();
+        app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "public, max-age=600" });
+        app.UseRouting();
+        app.UseAuthentication();
+        app.UseAuthorization();
+        app.MapRazorPages();
+        app.MapHealthChecks("/health").AllowAnonymous();
+        Sheets.Map(app);
+    }
+
+    /// <summary>Brings the database up to date and, once, loads the demo.</summary>
+    public static async Task PrepareAsync(this WebApplication app, bool demo)
+    {
+        using var scope = app.Services.CreateScope();
+        await scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.MigrateAsync();
+        if (demo) await scope.ServiceProvider.GetRequiredService<DemoData>().LoadAsync();
+    }
+}
+
+/// <summary>Everything that answers without sign-in. Published sites are served apart, by host name, in <see cref="SiteHost"/>.</summary>
+public static class PublicEndpoints
+{
+    public static readonly string[] Pages = ["/SignIn", "/Fault", "/ClientProof"];
+
+    /// <summary>Views of unpublished sheets: reached by a signed or a proof token in the path, since a sandboxed frame sends no cookie.</summary>
+    public const string Sheet = "/sheet/{token}/{**path}";
+    public const string ProofSheet = "/proof/{token}/sheet/{**path}";
+}
+
+internal sealed class DatabaseHealth(PlurimaxDb db) : Microsoft.Extensions.Diagnostics.HealthChecks.IHealthCheck
+{
+    public async Task<Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult> CheckHealthAsync(Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckContext context, CancellationToken cancel = default) =>
+        await db.Database.CanConnectAsync(cancel) ? Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult.Healthy() : Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult.Unhealthy();
+}
+
+/// <summary>Headers of the application's own pages: nothing inline, nothing from elsewhere, frames only of its own sheets.</summary>
+internal sealed class SecurityHeaders(RequestDelegate next)
+{
+    public Task InvokeAsync(HttpContext context)
+    {
+        var h = context.Response.Headers;
+        h.ContentSecurityPolicy = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; frame-src 'self'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'";
+        h.XContentTypeOptions = "nosniff";
+        h["Referrer-Policy"] = "no-referrer";
+        h["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
+        h["Cross-Origin-Opener-Policy"] = "same-origin";
+        return next(context);
+    }
+}

@@ -1,0 +1,122 @@
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Composing;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Line;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Trades;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Launching;
+using Plurimax.Web.Proofs;
+
+namespace Plurimax.Web.Demo;
+
+/// <summary>The demo scenario: an agency with sites at every station, made through the same code as real ones and then set back in time.</summary>
+public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trades, UserManager<AppUser> users, RoleManager<IdentityRole<Guid>> roles, ProofDesk desk, Publisher publisher, TimeProvider clock)
+{
+    public const string Password = "saltmere-harbour";
+
+    private sealed record Plan(string File, string Trade, Station Station, string Maker, int[] Days, int DueIn, Party Waits = Party.Us, string? Domain = null);
+
+    /// <summary>Days spent at each station, the current one last.</summary>
+    private static readonly Plan[] Plans =
+    [
+        new("penhallow-pianos", "piano-tuner", Station.Brief, "Mara Oake", [11], 24, Party.Client),
+        new("dunlin-electrical", "electrician", Station.Plan, "Ivo Venn", [5, 2], 19),
+        new("thornby-tree-care", "tree-surgeon", Station.Look, "Ivo Venn", [7, 2, 3], 15, Party.Client),
+        new("harrowgate-cycle-works", "bicycle-repair", Station.Bench, "Mara Oake", [6, 2, 1, 9], -1),
+        new("ottery-upholstery", "upholsterer", Station.Bench, "Tess Wyke", [4, 1, 2, 5], 8),
+        new("net-loft-cafe", "cafe", Station.Bench, "Tess Wyke", [2, 1, 1, 1], 12),
+        new("kestrel-driving", "driving-school", Station.Proof, "Mara Oake", [8, 2, 2, 6, 9], -4, Party.Client),
+        new("larkfield-honey", "honey-farm", Station.Proof, "Ivo Venn", [9, 1, 3, 4, 4], 3),
+        new("quayside-physio", "physiotherapist", Station.Launch, "Mara Oake", [6, 2, 4, 5, 6, 2], 1, Party.Us),
+        new("marram-guesthouse", "guesthouse", Station.Handoff, "Tess Wyke", [5, 2, 2, 4, 5, 2, 1], 2, Party.Us, "marramguesthouse.example"),
+        new("wrenfield-wheels", "bicycle-repair", Station.Care, "Ivo Venn", [3, 1, 1, 3, 4, 1, 1, 6], -8, Party.Client, "wrenfieldwheels.example"),
+        new("saltmere-pianos", "piano-tuner", Station.Care, "Mara Oake", [4, 1, 2, 3, 3, 2, 1, 9], -12, Party.Client, "larkmouthpianos.example"),
+    ];
+
+    public async Task LoadAsync()
+    {
+        if (await db.Users.AnyAsync()) return;
+        foreach (var role in new[] { "owner", "maker" }) await roles.CreateAsync(new IdentityRole<Guid>(role));
+        var makers = new Dictionary<string, AppUser>();
+        foreach (var (name, mail, role) in new[] { ("Ada Tidewell", "ada@tidewrack.example", "owner"), ("Mara Oake", "mara@tidewrack.example", "maker"), ("Ivo Venn", "ivo@tidewrack.example", "maker"), ("Tess Wyke", "tess@tidewrack.example", "maker") })
+        {
+            var user = new AppUser { UserName = name, DisplayName = name, Email = mail, EmailConfirmed = true };
+            var made = await users.CreateAsync(user, Password);
+            if (!made.Succeeded) throw new InvalidOperationException(string.Join("; ", made.Errors.Select(e => e.Description)));
+            await users.AddToRoleAsync(user, role);
+            makers[name] = user;
+        }
+        await store.SetAsync(Core.Standards.SettingLayer.Agency, "", "hosting_fee", "14", "Ada Tidewell");
+        await store.SetAsync(Core.Standards.SettingLayer.Trade, "physiotherapist", "tone", "expert", "Ada Tidewell");
+        foreach (var plan in Plans) await MakeAsync(plan, makers[plan.Maker]);
+    }
+
+    private async Task MakeAsync(Plan plan, AppUser maker)
+    {
+        var trade = trades[plan.Trade];
+        var text = Core.Content.Text($"demo/{plan.File}.yaml") ?? throw new FileNotFoundException(plan.File);
+        var (facts, problems) = FactsFile.Read(text, FactCatalogue.For(trade), FactSource.Maker, confirmed: true, maker.UserName, clock.GetUtcNow());
+        if (problems.Count > 0) throw new InvalidDataException($"{plan.File}: {problems[0]}");
+        if (plan.Station == Station.Brief) facts = facts.With("founded", new FactEntry(new TextValue("1987"), FactSource.Client, false));
+        var site = await store.CreateAsync(trade, facts, new Wishes(), maker.UserName!, maker.Id, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime).AddDays(plan.DueIn));
+        if (plan.Station is not (Station.Brief or Station.Plan)) site.Ticked = trade.Assumes;
+        await db.SaveChangesAsync();
+
+        if (plan.File == "harrowgate-cycle-works")
+            await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "In by nine, riding home by five"), maker.UserName!);
+        site = (await store.FindAsync(site.Id))!;
+        if (plan.Station >= Station.Proof)
+        {
+            var (proof, _) = await desk.SendAsync(site, maker.UserName!, "http://localhost:5080", mail: true);
+            proof.OpenedAt = clock.GetUtcNow();
+            if (plan.File == "larkfield-honey")
+            {
+                await desk.MarkAsync(proof, "index.html", "home.opening", "heading", "", "Could it say that the honey is from Wrenfield, not Larkfield? Larkfield is only our name.", "Ines Larkfield");
+                await desk.MarkAsync(proof, "contact.html", "contact.contact", "text", "", "Please add that we are at the market on Saturdays.", "Ines Larkfield");
+                await desk.AskForChangesAsync(proof, "Ines Larkfield");
+            }
+            if (plan.Station >= Station.Launch) await desk.SignAsync(proof, facts.Any<TextValue>("owner.name")?.Text ?? "The owner");
+        }
+        if (plan.Domain is not null)
+        {
+            db.Add(new RegisteredDomain { Name = plan.Domain, SiteId = site.Id, Holder = site.Client.Name, At = clock.GetUtcNow(), PaidUntil = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime).AddYears(1) });
+            site.Domain = plan.Domain;
+            await db.SaveChangesAsync();
+        }
+        if (plan.Station >= Station.Handoff) await publisher.ReleaseAsync(site, maker.UserName!);
+        if (plan.Station == Station.Care)
+        {
+            site.HandedOver = [.. HandoffChecklist.Items.Select(i => i.Id)];
+            db.Add(new Enquiry { SiteId = site.Id, Name = "Jon Pell", Email = "jon.pell@post.example", Message = "Could you look at it before Thursday? It makes the noise again, mostly in the mornings.", At = clock.GetUtcNow().AddHours(-20) });
+        }
+        await SetBackAsync(site, plan, maker.UserName!);
+    }
+
+    /// <summary>Gives the site the weeks of history that its plan names.</summary>
+    private async Task SetBackAsync(Data.Site site, Plan plan, string who)
+    {
+        await db.SaveChangesAsync();
+        await db.Events.Where(e => e.SiteId == site.Id && e.Kind != SiteEventKind.Note).ExecuteDeleteAsync();
+        var at = clock.GetUtcNow().AddDays(-plan.Days.Sum());
+        site.CreatedAt = at;
+        for (var i = 0; i < plan.Days.Length; i++)
+        {
+            db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Station, Station = (Station)i, Who = who, At = at });
+            var last = i == plan.Days.Length - 1;
+            if (plan.Days[i] > 1 && (!last || plan.Waits == Party.Client) && i is 0 or 2 or 4)
+            {
+                db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Wait, Party = Party.Client, Station = (Station)i, Who = who, At = at.AddDays(plan.Days[i] * .4) });
+                if (!last || plan.Waits == Party.Us) db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Wait, Party = Party.Us, Station = (Station)i, Who = who, At = at.AddDays(plan.Days[i] * .9) });
+                if (last) site.WaitingSince = at.AddDays(plan.Days[i] * .4);
+            }
+            else if (last) site.WaitingSince = at.AddDays(plan.Days[i] * .8);
+            at = at.AddDays(plan.Days[i]);
+        }
+        site.Station = plan.Station;
+        site.WaitingFor = plan.Waits;
+        await db.SaveChangesAsync();
+    }
+}

@@ -1,0 +1,121 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Security.Cryptography;
+using System.Threading.RateLimiting;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Rendering;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Jobs;
+
+namespace Plurimax.Web.Hosting;
+
+/// <summary>
+/// Takes enquiries from published sites. Works without script: a form that comes without a stamp is shown once more to be sent again,
+/// with everything that was typed. The enquiry and the mail about it are stored in one transaction.
+/// </summary>
+public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProvider protection, TimeProvider clock, OutboxBell bell) : IDisposable
+{
+    public static readonly TimeSpan LeastTime = TimeSpan.FromSeconds(3);
+    private static readonly TimeSpan StampLasts = TimeSpan.FromHours(24);
+    private readonly IDataProtector _stamps = protection.CreateProtector("enquiry stamp");
+    private readonly PartitionedRateLimiter<string> _limit = PartitionedRateLimiter.Create<string, string>(key =>
+        RateLimitPartition.GetFixedWindowLimiter(key, _ => new FixedWindowRateLimiterOptions { PermitLimit = 8, Window = TimeSpan.FromMinutes(10), AutoReplenishment = true }));
+
+    public void Dispose() => _limit.Dispose();
+
+    public async Task AnswerAsync(HttpContext context, LiveSite live, string path)
+    {
+        context.Response.Headers.CacheControl = "no-store";
+        switch (path, context.Request.Method)
+        {
+            case ("/enquiry/stamp", "GET"):
+                context.Response.ContentType = "text/plain; charset=utf-8";
+                await context.Response.WriteAsync(Stamp(live));
+                return;
+            case ("/enquiry/sent", "GET"):
+                await PageAsync(context, live, 200, w => Html.Of($"<h1>{w.Get("form.sent")}</h1><p><a href=\"/\">{w.Get("missing.home")}</a></p>"));
+                return;
+            case ("/enquiry", "GET"):
+                context.Response.Redirect("/contact.html", permanent: false);
+                return;
+            case ("/enquiry", "POST"):
+                await ReceiveAsync(context, live);
+                return;
+            default:
+                context.Response.StatusCode = 405;
+                return;
+        }
+    }
+
+    private async Task ReceiveAsync(HttpContext context, LiveSite live)
+    {
+        if (!context.Request.HasFormContentType) { context.Response.StatusCode = 415; return; }
+        IFormCollection form;
+        try { form = await context.Request.ReadFormAsync(context.RequestAborted); }
+        catch (Exception e) when (e is InvalidDataException or BadHttpRequestException) { context.Response.StatusCode = 400; return; }
+        var input = new EnquiryForm.Input(form["name"].ToString(), form["email"].ToString(), form["phone"].ToString(), form["message"].ToString(), form["consent"] == "yes", form["company_url"].ToString(), form["stamp"].ToString());
+        if (input.Trap.Length > 0) { context.Response.Redirect("/enquiry/sent"); return; }
+
+        using var scope = scopes.CreateScope();
+        var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
+        var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == live.SiteId);
+        var settings = await scope.ServiceProvider.GetRequiredService<SiteStore>().SettingsAsync(site);
+        var words = SiteWords.For("en-GB");
+        var errors = EnquiryForm.Check(input, words);
+        if (errors.Count > 0) { await FormAsync(context, live, 422, words, settings["consent"], input, errors, null); return; }
+        if (!Ripe(input.Stamp, live)) { await FormAsync(context, live, 200, words, settings["consent"], input, null, "One more step: look at your message once more and press send."); return; }
+        using var lease = _limit.AttemptAcquire($"{live.SiteId}/{context.Connection.RemoteIpAddress}");
+        if (!lease.IsAcquired) { await FormAsync(context, live, 429, words, settings["consent"], input, null, words.Get("errors.too_many")); return; }
+
+        var now = clock.GetUtcNow();
+        var enquiry = new Enquiry
+        {
+            SiteId = site.Id, Name = FactReader.Clean(input.Name), Email = input.Email.Trim(), Phone = FactReader.Clean(input.Phone), Message = FactReader.Clean(input.Message, lines: true), At = now,
+        };
+        db.Add(enquiry);
+        if (site.Client.Facts.Any<TextValue>("email")?.Text is { } to)
+            db.Add(new OutboxMail
+            {
+                SiteId = site.Id, EnquiryId = enquiry.Id, To = to, ReplyTo = enquiry.Email, At = now, NextTry = now,
+                Subject = $"Enquiry from {enquiry.Name}",
+                Body = $"{enquiry.Message}\n\n{enquiry.Name}\n{enquiry.Email}\n{enquiry.Phone}\n\nSent through the form on {live.Domain ?? live.Slug}. Answering this mail answers {enquiry.Name}.\n",
+            });
+        await db.SaveChangesAsync();
+        bell.Ring();
+        context.Response.Redirect("/enquiry/sent");
+    }
+
+    private string Stamp(LiveSite live) => _stamps.Protect($"{live.SiteId}|{clock.GetUtcNow().ToUnixTimeMilliseconds().ToString(CultureInfo.InvariantCulture)}");
+
+    private bool Ripe(string stamp, LiveSite live)
+    {
+        if (stamp.Length is 0 or > 1000) return false;
+        try
+        {
+            var parts = _stamps.Unprotect(stamp).Split('|');
+            var age = clock.GetUtcNow() - DateTimeOffset.FromUnixTimeMilliseconds(long.Parse(parts[1], CultureInfo.InvariantCulture));
+            return parts[0] == live.SiteId.ToString() && age >= LeastTime && age <= StampLasts;
+        }
+        catch (CryptographicException) { return false; }
+    }
+
+    private Task FormAsync(HttpContext context, LiveSite live, int status, SiteWords words, string consent, EnquiryForm.Input input, ImmutableDictionary<string, string>? errors, string? notice) =>
+        PageAsync(context, live, status, w => Html.Of($"<h1>{w.Get("contact.write")}</h1>{Html.If(notice is not null, $"<p class=\"sum\" role=\"status\">{notice}</p>")}{EnquiryForm.Render(words, live.Slug, consent, "/enquiry", input with { Stamp = Stamp(live) }, errors)}"));
+
+    private async Task PageAsync(HttpContext context, LiveSite live, int status, Func<SiteWords, Html> body)
+    {
+        var words = SiteWords.For("en-GB");
+        context.Response.StatusCode = status;
+        context.Response.ContentType = "text/html; charset=utf-8";
+        var style = live.Files.ContainsKey("site.css") ? Html.Of($"<link rel=\"stylesheet\" href=\"/site.css\">") : Html.Empty;
+        await context.Response.WriteAsync(Html.Of($"""
+            <!doctype html>
+            <html lang="en-GB"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><meta name="robots" content="noindex"><title>{words.Get("contact.write")}</title>{style}</head>
+            <body><main id="main"><section class="s-form v-plain"><div class="wrap"><div>{body(words)}</div></div></section></main></body></html>
+
+            """).Value);
+    }
+}

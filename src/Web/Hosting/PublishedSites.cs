@@ -1,0 +1,101 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Memory;
+using Npgsql;
+using Plurimax.Data;
+using Plurimax.Data.Blobs;
+
+namespace Plurimax.Web.Hosting;
+
+/// <summary>A live release as the host serves it.</summary>
+public sealed record LiveSite(Guid SiteId, string Slug, string? Domain, ImmutableDictionary<string, ReleaseFile> Files);
+
+public sealed record ServedFile(byte[] Raw, byte[]? Gzip, string ContentType, string ETag);
+
+/// <summary>Keeps the manifests of live sites and their files in memory, by host name. A release of any node empties the entry.</summary>
+public sealed class PublishedSites(IServiceScopeFactory scopes, SiteAddresses addresses, IBlobStore blobs, IMemoryCache cache)
+{
+    private readonly ConcurrentDictionary<string, LiveSite?> _byHost = new(StringComparer.OrdinalIgnoreCase);
+
+    public async ValueTask<LiveSite?> FindAsync(string host)
+    {
+        if (_byHost.TryGetValue(host, out var hit)) return hit;
+        var live = await LoadAsync(host);
+        if (_byHost.Count > 50_000) _byHost.Clear();
+        return _byHost[host] = live;
+    }
+
+    public void Forget() => _byHost.Clear();
+
+    private async Task<LiveSite?> LoadAsync(string host)
+    {
+        using var scope = scopes.CreateScope();
+        var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
+        var slug = addresses.SlugOf(host);
+        var bare = host.StartsWith("www.", StringComparison.OrdinalIgnoreCase) ? host[4..].ToLowerInvariant() : host.ToLowerInvariant();
+        var site = await db.Sites.AsNoTracking().Where(s => s.LiveReleaseId != null && (slug != null ? s.Slug == slug : s.Domain == bare))
+            .Select(s => new { s.Id, s.Slug, s.Domain, s.LiveReleaseId }).FirstOrDefaultAsync();
+        if (site is null) return null;
+        var manifest = await db.Releases.AsNoTracking().Where(r => r.Id == site.LiveReleaseId).Select(r => r.Manifest).FirstAsync();
+        return new LiveSite(site.Id, site.Slug, site.Domain, manifest.ToImmutableDictionary());
+    }
+
+    public ServedFile? Open(LiveSite site, string path)
+    {
+        if (!site.Files.TryGetValue(path, out var file)) return null;
+        return cache.GetOrCreate((file.Hash, ContentTypes.Of(path)), entry =>
+        {
+            var raw = blobs.Get(file.Hash) ?? throw new FileNotFoundException($"Blob {file.Hash} is missing.");
+            var gzip = blobs.Get(file.Hash, compressed: true);
+            entry.Size = raw.Length + (gzip?.Length ?? 0) + 200;
+            entry.SlidingExpiration = TimeSpan.FromHours(1);
+            return new ServedFile(raw, gzip, ContentTypes.Of(path), $"\"{file.Hash[..20]}\"");
+        });
+    }
+}
+
+internal static class ContentTypes
+{
+    public static string Of(string path) => Path.GetExtension(path) switch
+    {
+        ".html" => "text/html; charset=utf-8",
+        ".css" => "text/css; charset=utf-8",
+        ".js" => "text/javascript; charset=utf-8",
+        ".svg" => "image/svg+xml",
+        ".woff2" => "font/woff2",
+        ".xml" => "application/xml; charset=utf-8",
+        ".txt" => "text/plain; charset=utf-8",
+        ".png" => "image/png",
+        _ => "application/octet-stream",
+    };
+}
+
+/// <summary>Hears from PostgreSQL that some node released something.</summary>
+internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory scopes, ILogger<ReleaseListener> log) : BackgroundService
+{
+    public const string Channel = "released";
+
+    protected override async Task ExecuteAsync(CancellationToken stop)
+    {
+        while (!stop.IsCancellationRequested)
+        {
+            try
+            {
+                using var scope = scopes.CreateScope();
+                await using var connection = new NpgsqlConnection(scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.GetConnectionString());
+                await connection.OpenAsync(stop);
+                connection.Notification += (_, _) => sites.Forget();
+                await using (var listen = new NpgsqlCommand($"LISTEN {Channel}", connection)) await listen.ExecuteNonQueryAsync(stop);
+                sites.Forget();
+                while (!stop.IsCancellationRequested) await connection.WaitAsync(stop);
+            }
+            catch (OperationCanceledException) { }
+            catch (Exception e) when (e is NpgsqlException or InvalidOperationException or IOException)
+            {
+                log.LogWarning("Not listening for releases: {Message}", e.Message);
+                await Task.Delay(TimeSpan.FromSeconds(2), stop).ContinueWith(_ => { }, CancellationToken.None);
+            }
+        }
+    }
+}

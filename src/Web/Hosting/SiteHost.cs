@@ -1,0 +1,70 @@
+namespace Plurimax.Web.Hosting;
+
+/// <summary>
+/// Serves published sites by host name, before anything of the application runs: no cookie, no session, no shared origin.
+/// A host that is neither the application's nor a live site's is told so.
+/// </summary>
+internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteAddresses addresses, EnquiryDesk enquiries, IConfiguration config)
+{
+    private readonly HashSet<string> _own = new(["localhost", "127.0.0.1", "[::1]", .. (config["AppHosts"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries)], StringComparer.OrdinalIgnoreCase);
+
+    public async Task InvokeAsync(HttpContext context)
+    {
+        var host = context.Request.Host.Host;
+        if (_own.Contains(host))
+        {
+            await next(context);
+            return;
+        }
+        var live = host.Length <= 253 ? await sites.FindAsync(host) : null;
+        var response = context.Response;
+        var headers = response.Headers;
+        headers.XContentTypeOptions = "nosniff";
+        headers["Referrer-Policy"] = "strict-origin-when-cross-origin";
+        headers.ContentSecurityPolicy = "default-src 'self'; img-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'self'; object-src 'none'";
+        if (live is null)
+        {
+            response.StatusCode = addresses.SlugOf(host) is not null ? 404 : 421;
+            response.ContentType = "text/plain; charset=utf-8";
+            await response.WriteAsync("There is no site at this address.\n");
+            return;
+        }
+        var path = context.Request.Path.Value ?? "/";
+        if (path.StartsWith("/enquiry", StringComparison.Ordinal) && path is "/enquiry" or "/enquiry/stamp" or "/enquiry/sent")
+        {
+            await enquiries.AnswerAsync(context, live, path);
+            return;
+        }
+        if (!HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method))
+        {
+            response.StatusCode = 405;
+            headers.Allow = "GET, HEAD";
+            return;
+        }
+        var file = path.Length <= 1 ? "index.html" : path[1..];
+        var served = sites.Open(live, file) ?? (file.Contains('.') ? null : sites.Open(live, file + ".html"));
+        if (served is null)
+        {
+            response.StatusCode = 404;
+            served = sites.Open(live, "404.html");
+            if (served is null) return;
+        }
+        headers.ETag = served.ETag;
+        headers.Vary = "Accept-Encoding";
+        headers.CacheControl = file.StartsWith("fonts/", StringComparison.Ordinal) ? "public, max-age=31536000, immutable" : "public, max-age=120";
+        if (response.StatusCode == 200 && context.Request.Headers.IfNoneMatch == served.ETag)
+        {
+            response.StatusCode = 304;
+            return;
+        }
+        response.ContentType = served.ContentType;
+        var body = served.Raw;
+        if (served.Gzip is { } gzip && context.Request.Headers.AcceptEncoding.ToString().Contains("gzip", StringComparison.Ordinal))
+        {
+            headers.ContentEncoding = "gzip";
+            body = gzip;
+        }
+        response.ContentLength = body.Length;
+        if (HttpMethods.IsGet(context.Request.Method)) await response.Body.WriteAsync(body);
+    }
+}

@@ -1,0 +1,88 @@
+using System.Collections.Immutable;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Launching;
+using Plurimax.Core.Line;
+using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
+using Plurimax.Data;
+using Plurimax.Data.Blobs;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+
+namespace Plurimax.Web.Launching;
+
+/// <summary>
+/// Makes releases. Blobs first, then one transaction that adds the manifest and points the site to it:
+/// a process killed in between leaves blobs nobody refers to, and the old release live.
+/// </summary>
+public sealed class Publisher(PlurimaxDb db, SiteStore store, IBlobStore blobs, SiteAddresses addresses, PublishedSites sites, TimeProvider clock)
+{
+    public async Task<RenderSettings> SettingsAsync(Site site, CancellationToken cancel = default) =>
+        new(addresses.Main(site), (await store.SettingsAsync(site, cancel)).All());
+
+    public async Task<ImmutableArray<Finding>> PreflightAsync(Site site, CancellationToken cancel = default)
+    {
+        var document = await store.DocumentAsync(site, cancel);
+        var signed = await db.Proofs.Where(p => p.SiteId == site.Id && p.SignedAt != null).OrderByDescending(p => p.SignedAt).Select(p => new { p.Revision, p.Document }).FirstOrDefaultAsync(cancel);
+        var open = await db.Marks.CountAsync(m => m.Proof.SiteId == site.Id && m.ResolvedAt == null, cancel);
+        var trade = store.Trade(site);
+        // Undo and redo may change the number without changing the site: what counts is whether it is the same document.
+        var same = signed is not null && signed.Document.ToJson() == document.ToJson();
+        return Preflight.Check(new PreflightInput(document, trade, site.Client.Facts, await SettingsAsync(site, cancel), same ? site.Head : signed?.Revision, site.Head,
+            [.. trade.Assumes.Where(a => !site.Ticked.Contains(a))], open));
+    }
+
+    public SiteFiles Render(Site site, SiteDocument document, FactSheet facts, RenderSettings settings) => SiteRenderer.Render(document, store.Trade(site), facts, settings);
+
+    public async Task<Release> ReleaseAsync(Site site, string who, CancellationToken cancel = default)
+    {
+        var document = await store.DocumentAsync(site, cancel);
+        return await ReleaseAsync(site, document, Render(site, document, site.Client.Facts, await SettingsAsync(site, cancel)), who, cancel);
+    }
+
+    public async Task<Release> ReleaseAsync(Site site, SiteDocument document, SiteFiles files, string who, CancellationToken cancel = default)
+    {
+        var (manifest, added) = Store(files);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        var number = await db.Releases.CountAsync(r => r.SiteId == site.Id, cancel) + 1;
+        var release = new Release { SiteId = site.Id, Number = number, Revision = site.Head, Manifest = manifest, Who = who, At = clock.GetUtcNow(), FilesNew = added };
+        db.Add(release);
+        site.LiveReleaseId = release.Id;
+        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"Release {number}", Who = who, At = clock.GetUtcNow() });
+        await db.SaveChangesAsync(cancel);
+        await NotifyAsync(site, cancel);
+        await transaction.CommitAsync(cancel);
+        sites.Forget();
+        return release;
+    }
+
+    /// <summary>Stores the files as blobs; what is there already costs nothing.</summary>
+    public (ImmutableSortedDictionary<string, ReleaseFile> Manifest, int New) Store(SiteFiles files)
+    {
+        var manifest = ImmutableSortedDictionary.CreateBuilder<string, ReleaseFile>(StringComparer.Ordinal);
+        var added = 0;
+        foreach (var (path, bytes) in files.Files)
+        {
+            var (hash, isNew) = blobs.Put(bytes);
+            if (isNew) added++;
+            manifest[path] = new ReleaseFile(hash, bytes.Length);
+        }
+        return (manifest.ToImmutable(), added);
+    }
+
+    /// <summary>Makes an earlier release the live one: one row changed.</summary>
+    public async Task RollBackAsync(Site site, Release release, string who, CancellationToken cancel = default)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        site.LiveReleaseId = release.Id;
+        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"Rolled back to release {release.Number}", Who = who, At = clock.GetUtcNow() });
+        await db.SaveChangesAsync(cancel);
+        await NotifyAsync(site, cancel);
+        await transaction.CommitAsync(cancel);
+        sites.Forget();
+    }
+
+    private Task NotifyAsync(Site site, CancellationToken cancel) =>
+        db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseListener.Channel}, {site.Slug})", cancel);
+}

@@ -1,0 +1,140 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+using Plurimax.Web.Proofs;
+
+namespace Plurimax.Web.Pages.Site;
+
+/// <summary>Galley beside sheet.</summary>
+public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, PlurimaxDb db) : SitePageModel(store, status, addresses)
+{
+    private TextEngine? _text;
+    private string? _section;
+    protected override string StationName => "bench";
+
+    public Page InHandPage { get; private set; } = null!;
+    public Section? InHand { get; private set; }
+    public string? Problem { get; private set; }
+    public SiteRevision? Conflict { get; private set; }
+    public ImmutableDictionary<string, string> Typed { get; private set; } = ImmutableDictionary<string, string>.Empty;
+    public int BaseRevision { get; private set; }
+    public bool CanUndo { get; private set; }
+    public bool CanRedo { get; private set; }
+    public DateTimeOffset SavedAt { get; private set; }
+    public string SavedBy { get; private set; } = "";
+    public string SheetUrl { get; private set; } = "";
+    public int Words => InHandPage.Sections.Where(s => !s.Hidden).SelectMany(s => s.Content.Passages()).Sum(p => Plain(p.Passage).Split(' ', StringSplitOptions.RemoveEmptyEntries).Length);
+    public int Kept => InHandPage.Sections.Count(s => s.HasKept);
+    protected override string QueryOf() => $"?leaf={InHandPage.Id}{(_section is null ? "" : $"&section={_section}")}";
+
+    public string Plain(Passage p)
+    {
+        _text ??= new TextEngine(FactTree.Build(Site.Client.Facts), Trade.Words, SettingsTexts, SiteWords.For(Document.Language));
+        return p.Needs.IsDefaultOrEmpty || p.Needs.All(_text.Has) ? _text.Plain(p) : "";
+    }
+
+    private ImmutableDictionary<string, string> SettingsTexts { get; set; } = ImmutableDictionary<string, string>.Empty;
+
+    public async Task OnGetAsync(string? leaf, string? section) => await LayAsync(leaf, section);
+
+    private async Task LayAsync(string? leaf, string? section)
+    {
+        InHandPage = Document.FindPage(leaf ?? "") ?? Document.Pages[0];
+        InHand = InHandPage.Sections.FirstOrDefault(s => s.Id == section);
+        _section = InHand?.Id;
+        if (BaseRevision == 0) BaseRevision = Site.Head;
+        var head = await db.Revisions.AsNoTracking().Where(r => r.SiteId == Site.Id && r.Number == Site.Head).Select(r => new { r.Parent, r.At, r.Who }).FirstAsync();
+        (CanUndo, SavedAt, SavedBy) = (head.Parent is not null, head.At, head.Who);
+        CanRedo = await db.Revisions.AnyAsync(r => r.SiteId == Site.Id && r.Parent == Site.Head);
+        SheetUrl = sheets.Url(new SheetView(Site.Id), InHandPage.Hidden ? "index.html" : InHandPage.File) + (InHand is null ? "" : "#" + Core.Rendering.SiteRenderer.AnchorOf(InHand));
+        SettingsTexts = (await Store.SettingsAsync(Site)).All();
+    }
+
+    /// <summary>Passages a person can write in; facts and settings are changed where they live.</summary>
+    public IEnumerable<(string Path, Passage Passage)> Editable(Section s) => s.Content.Passages()
+        .Where(p => (!p.Passage.IsEmpty || p.Path is "text" && s.Content is not (VisitContent or AreaContent or TestimonialsContent or TrustContent)) && p.Passage.Choice?.StartsWith("settings.", StringComparison.Ordinal) != true);
+
+    /// <summary>Whether the generator has other wordings for the section.</summary>
+    public bool Renewable(Section s) => s.Content.Passages().Any(p => p.Passage.Choice is { } c && !c.StartsWith("settings", StringComparison.Ordinal) && !c.StartsWith("fact", StringComparison.Ordinal));
+
+    public string Text(Section s, string path, Passage p) => InHand?.Id == s.Id && Typed.TryGetValue(path, out var typed) ? typed : p.Text;
+    public string Theirs(string path) => InHand?.Content.Passages().FirstOrDefault(p => p.Path == path).Passage?.Text ?? "";
+    public static int Rows(string text) => Math.Clamp(text.Length / 46 + text.Count(c => c == '\n') + 1, 1, 12);
+
+    public static string NameOf(string path) => path switch
+    {
+        "heading" => "heading",
+        "text" => "text",
+        "after.heading" => "heading of what comes after",
+        "after.text" => "what comes after",
+        _ => path.Split('.') is [_, var n, var part] ? $"{int.Parse(n, System.Globalization.CultureInfo.InvariantCulture) + 1}: {part}" : path,
+    };
+
+    public async Task<IActionResult> OnPostTextAsync(int revision, string leaf, string section, string? evenSo)
+    {
+        Typed = Request.Form.Where(f => f.Key.StartsWith("t.", StringComparison.Ordinal)).ToImmutableDictionary(f => f.Key[2..], f => FactReader.Clean(f.Value.ToString(), lines: true));
+        var outcome = await Store.EditAsync(Site.Id, revision, new SetTexts(section, Typed), Who, evenSo == "yes");
+        if (outcome.Ok)
+        {
+            await LayAsync(leaf, section);
+            return Back("Text saved", "s-" + section.Replace('.', '-'));
+        }
+        (Problem, Conflict) = (outcome.Problem, outcome.Conflict);
+        BaseRevision = outcome.Conflict is null ? revision : outcome.Head;
+        await ReloadAsync();
+        await LayAsync(leaf, section);
+        Response.StatusCode = Conflict is null ? 422 : 409;
+        return Page();
+    }
+
+    public Task<IActionResult> OnPostHideAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, section, new HideSection(section, !(Document.FindSection(section)?.Section.Hidden ?? false)));
+    public Task<IActionResult> OnPostDuplicateAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, section, new DuplicateSection(section));
+    public Task<IActionResult> OnPostDeleteAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, null, new DeleteSection(section));
+    public Task<IActionResult> OnPostReleaseAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, section, new ReleaseKeep(section));
+    public Task<IActionResult> OnPostMoveAsync(int revision, string leaf, string section, int by) =>
+        DoAsync(revision, leaf, section, new MoveSection(section, leaf, (Document.FindPage(leaf)?.Sections.ToList().FindIndex(s => s.Id == section) ?? 0) + by));
+
+    public async Task<IActionResult> OnPostTakeAsync(int revision, string leaf, string? section, int take)
+    {
+        var before = Document;
+        var outcome = await Store.TakeAsync(Site.Id, revision, section, take, Who);
+        if (!outcome.Ok) return await FailAsync(outcome, leaf, section);
+        await LayAsync(leaf, section);
+        var changed = Core.Proofs.Difference.Between(before, outcome.Document!).Length;
+        var kept = outcome.Document!.Pages.SelectMany(p => p.Sections).Count(s => s.HasKept);
+        return Back(changed == 0 ? $"Take {take} says the same: there is no other wording left" : $"Take {take}: {changed} passages changed{(kept > 0 ? $", {kept} kept sections untouched" : "")}", section is null ? null : "s-" + section.Replace('.', '-'));
+    }
+
+    public async Task<IActionResult> OnPostStepAsync(bool back, string? leaf, string? to)
+    {
+        var said = await Store.StepAsync(Site.Id, back);
+        await ReloadAsync();
+        await LayAsync(leaf, null);
+        var message = said is null ? $"Nothing to {(back ? "undo" : "redo")}" : $"{(back ? "Undone" : "Done again")}: {said}";
+        if (to != "plan") return Back(message);
+        TempData["Said"] = message;
+        return Redirect($"/sites/{Site.Id}/plan");
+    }
+
+    private async Task<IActionResult> DoAsync(int revision, string leaf, string? section, Edit edit)
+    {
+        var said = edit.Say(Document);
+        var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
+        if (!outcome.Ok) return await FailAsync(outcome, leaf, section);
+        await ReloadAsync();
+        await LayAsync(leaf, section);
+        return Back(said, section is null ? null : "s-" + section.Replace('.', '-'));
+    }
+
+    private async Task<IActionResult> FailAsync(EditOutcome outcome, string leaf, string? section)
+    {
+        await LayAsync(leaf, section);
+        return Back(outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). This is the newest; do it once more if it still fits.");
+    }
+}

@@ -1,0 +1,56 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Standards;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+
+namespace Plurimax.Web.Pages.Site;
+
+/// <summary>A site after handoff: its enquiries, its history, where it differs from the agency's settings.</summary>
+public sealed class CareModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db) : SitePageModel(store, status, addresses)
+{
+    protected override string StationName => "care";
+    public List<Enquiry> Enquiries { get; private set; } = [];
+    public List<(DateTimeOffset At, string Who, string Text)> History { get; private set; } = [];
+    public ImmutableArray<ResolvedSetting> Resolved { get; private set; } = [];
+    public string? Problem { get; private set; }
+    public string TypedValue { get; private set; } = "";
+    public string? Email => Site.Client.Facts.Any<TextValue>("email")?.Text;
+
+    public Task OnGetAsync() => LayAsync();
+
+    private async Task LayAsync()
+    {
+        Enquiries = await db.Enquiries.AsNoTracking().Where(e => e.SiteId == Site.Id).OrderByDescending(e => e.At).Take(50).ToListAsync();
+        var revisions = await db.Revisions.AsNoTracking().Where(r => r.SiteId == Site.Id).OrderByDescending(r => r.Number).Take(20).Select(r => new { r.At, r.Who, r.Said }).ToListAsync();
+        History = [.. Summary.Events.Where(e => e.Kind != Data.SiteEventKind.Wait).Select(e => (e.At, e.Who, e.Kind == Data.SiteEventKind.Note ? e.Text : $"to {e.Station}")).Concat(revisions.Select(r => (r.At, r.Who, r.Said))).OrderByDescending(h => h.At).Take(24)];
+        var stack = await Store.SettingsAsync(Site);
+        Resolved = [.. SettingsRegistry.All.Select(stack.Resolve)];
+    }
+
+    public async Task<IActionResult> OnPostSetAsync(string key, string? value)
+    {
+        if (SettingsRegistry.Find(key) is not { } setting) return NotFound();
+        var checkedValue = setting.Check(value);
+        if (!checkedValue.Ok)
+        {
+            (Problem, TypedValue) = (checkedValue.Problem, value ?? "");
+            await LayAsync();
+            Response.StatusCode = 422;
+            return Page();
+        }
+        await Store.SetAsync(SettingLayer.Site, Site.Id.ToString(), key, checkedValue.Value, Who);
+        return Back($"{setting.Name}: exception for this site");
+    }
+
+    public async Task<IActionResult> OnPostGiveAsync(string key)
+    {
+        await Store.SetAsync(SettingLayer.Site, Site.Id.ToString(), key, null, Who);
+        return Back("Given back; the layer below holds again");
+    }
+
+    public static string Cut(string s) => s.Length > 60 ? s[..59] + "…" : s;
+}

@@ -1,0 +1,48 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Handoff;
+using Plurimax.Core.Line;
+using Plurimax.Core.Rendering;
+using Plurimax.Data;
+using Plurimax.Data.Blobs;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+using Plurimax.Web.Launching;
+
+namespace Plurimax.Web.Pages.Site;
+
+/// <summary>The pack, the list, and the move to Care.</summary>
+public sealed class HandoffModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db, Publisher publisher, IBlobStore blobs) : SitePageModel(store, status, addresses)
+{
+    protected override string StationName => "handoff";
+    public SiteFiles Files { get; private set; } = null!;
+    public string Domain => Site.Domain ?? $"{Site.Slug}.example";
+
+    public async Task OnGetAsync() => Files = await FilesAsync();
+
+    /// <summary>What is live; before a launch, what would be.</summary>
+    private async Task<SiteFiles> FilesAsync()
+    {
+        var live = await db.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.Id == Site.LiveReleaseId);
+        return live is null ? publisher.Render(Site, Document, Site.Client.Facts, await publisher.SettingsAsync(Site))
+            : new SiteFiles(System.Collections.Immutable.ImmutableSortedDictionary.CreateRange(StringComparer.Ordinal, live.Manifest.Select(f => KeyValuePair.Create(f.Key, blobs.Get(f.Value.Hash)!))));
+    }
+
+    public async Task<IActionResult> OnGetPackAsync() =>
+        File(HandoffPack.Zip(await FilesAsync(), Document, Trade, Site.Client.Facts, Domain, "Tidewrack Web"), "application/zip", $"{Site.Slug}.zip");
+
+    public async Task<IActionResult> OnPostTickAsync(string[] done)
+    {
+        Site.HandedOver = [.. HandoffChecklist.Items.Select(i => i.Id).Where(done.Contains)];
+        await db.SaveChangesAsync();
+        return Back("Ticks saved");
+    }
+
+    public async Task<IActionResult> OnPostCareAsync()
+    {
+        if (Site.HandedOver.Length < HandoffChecklist.Items.Length) return Back("Some things are still open");
+        await Store.MoveAsync(Site, Station.Care, Who, Party.Client);
+        TempData["Said"] = $"{Site.Client.Name} is handed over";
+        return Redirect($"/sites/{Site.Id}/care");
+    }
+}

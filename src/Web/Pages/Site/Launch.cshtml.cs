@@ -1,0 +1,90 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Composing;
+using Plurimax.Core.Launching;
+using Plurimax.Core.Line;
+using Plurimax.Core.Rendering;
+using Plurimax.Data;
+using Plurimax.Data.Blobs;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+using Plurimax.Web.Launching;
+
+namespace Plurimax.Web.Pages.Site;
+
+/// <summary>Preflight, release, roll back, domain.</summary>
+public sealed class LaunchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db, Publisher publisher, IRegistrar registrar, IBlobStore blobs, PublishedSites published) : SitePageModel(store, status, addresses)
+{
+    protected override string StationName => "launch";
+    public ImmutableArray<Finding> Findings { get; private set; } = [];
+    public List<Release> Releases { get; private set; } = [];
+    public SiteFiles Files { get; private set; } = null!;
+    public int New { get; private set; }
+    public string? DomainProblem { get; private set; }
+    public string? TypedDomain { get; private set; }
+    public string Suggested => Composer.Slug(Site.Client.Name).Replace("-", "") + ".example";
+
+    public Task OnGetAsync() => LayAsync();
+
+    private async Task LayAsync()
+    {
+        Findings = await publisher.PreflightAsync(Site);
+        Releases = await db.Releases.AsNoTracking().Where(r => r.SiteId == Site.Id).OrderByDescending(r => r.Number).Take(12).ToListAsync();
+        Files = publisher.Render(Site, Document, Site.Client.Facts, await publisher.SettingsAsync(Site));
+        var live = Releases.Find(r => r.Id == Site.LiveReleaseId)?.Manifest.Values.Select(f => f.Hash).ToHashSet() ?? [];
+        New = Files.Files.Values.Count(f => !live.Contains(Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(f))));
+        Summary = await Status.OfAsync(Site, Findings.Count(f => f.Severity == Severity.Blocker));
+        ViewData["Site"] = Summary;
+        _ = blobs;
+    }
+
+    public async Task<IActionResult> OnPostReleaseAsync()
+    {
+        var blockers = (await publisher.PreflightAsync(Site)).Count(f => f.Severity == Severity.Blocker);
+        if (blockers > 0) return Back($"Not launched: {blockers} blockers stand in the way");
+        var release = await publisher.ReleaseAsync(Site, Who);
+        await Store.MoveAsync(Site, Site.Station < Station.Launch ? Station.Launch : Site.Station, Who);
+        return Back($"Release {release.Number} is live: {release.Manifest.Count} files, {release.FilesNew} of them new");
+    }
+
+    public async Task<IActionResult> OnPostRollBackAsync(Guid release)
+    {
+        if (await db.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.Id == release && r.SiteId == Site.Id) is not { } r) return NotFound();
+        await publisher.RollBackAsync(Site, r, Who);
+        return Back($"Rolled back: release {r.Number} is live again");
+    }
+
+    public async Task<IActionResult> OnPostDomainAsync(string? domain)
+    {
+        TypedDomain = domain;
+        var name = DomainName.Read(domain);
+        DomainProblem = name.Problem;
+        if (name.Ok)
+        {
+            if (await db.Sites.AnyAsync(s => s.Domain == name.Value && s.Id != Site.Id)) DomainProblem = $"{name.Value} is used by another site of ours.";
+            else DomainProblem = await registrar.RegisterAsync(name.Value!, Site.Id, Site.Client.Name);
+        }
+        if (DomainProblem is not null)
+        {
+            await LayAsync();
+            Response.StatusCode = 422;
+            return Page();
+        }
+        Site.Domain = name.Value;
+        await db.SaveChangesAsync();
+        if (Site.LiveReleaseId is not null && await SignedAsIs()) await publisher.ReleaseAsync(Site, Who);
+        published.Forget();
+        return Back($"{name.Value} is registered to {Site.Client.Name} and points here");
+    }
+
+    /// <summary>The canonical address is in the pages, so a new domain needs a release; only of what may go live.</summary>
+    private async Task<bool> SignedAsIs() => !(await publisher.PreflightAsync(Site)).Any(f => f.Severity == Severity.Blocker);
+
+    public async Task<IActionResult> OnPostHandoffAsync()
+    {
+        await Store.MoveAsync(Site, Station.Handoff, Who);
+        TempData["Said"] = "On to Handoff";
+        return Redirect($"/sites/{Site.Id}/handoff");
+    }
+}

@@ -1,0 +1,74 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Line;
+using Plurimax.Core.Proofs;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+using Plurimax.Web.Proofs;
+
+namespace Plurimax.Web.Pages.Site;
+
+/// <summary>The maker's side of a proof: send, read marks, answer, resolve.</summary>
+public sealed class ProofModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db, ProofDesk desk) : SitePageModel(store, status, addresses)
+{
+    protected override string StationName => "proof";
+    public List<Proof> Proofs { get; private set; } = [];
+    public Proof? Live => Proofs.FirstOrDefault(p => p.EndedAt is null);
+    public List<Mark> Marks { get; private set; } = [];
+    public ImmutableArray<PassageChange> Changes { get; private set; } = [];
+    public string? Link { get; private set; }
+    public string? Email => Site.Client.Facts.Any<TextValue>("email")?.Text;
+
+    public async Task OnGetAsync()
+    {
+        Link = TempData["Link"] as string;
+        Proofs = await db.Proofs.AsNoTracking().Where(p => p.SiteId == Site.Id).OrderByDescending(p => p.Round).ToListAsync();
+        Marks = await db.Marks.AsNoTracking().Include(m => m.Proof).Include(m => m.Replies.OrderBy(r => r.At)).Where(m => m.Proof.SiteId == Site.Id).OrderBy(m => m.ResolvedAt != null).ThenByDescending(m => m.Proof.Round).ThenBy(m => m.Number).ToListAsync();
+        if (Proofs.Count > 1) Changes = Difference.Between(Proofs[1].Document, Proofs[0].Document);
+    }
+
+    public string? PageOf(Mark m) => Document.FindSection(m.Section!)?.Page.Id;
+
+    public async Task<IActionResult> OnPostSendAsync(string? mail)
+    {
+        var origin = $"{Request.Scheme}://{Request.Host}";
+        var (proof, token) = await desk.SendAsync(Site, Who, origin, mail == "yes");
+        TempData["Link"] = $"{origin}/proof/{token}";
+        return Back($"Round {proof.Round} is out{(mail == "yes" ? $"; mailed to {Email}" : "")}");
+    }
+
+    public async Task<IActionResult> OnPostEndAsync()
+    {
+        await db.Proofs.Where(p => p.SiteId == Site.Id && p.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, Store.Now));
+        return Back("The link has ended");
+    }
+
+    public async Task<IActionResult> OnPostReplyAsync(Guid mark, string? text)
+    {
+        var said = FactReader.Clean(text, lines: true);
+        if (said.Length is 0 or > 1000) return Back("Write an answer of up to 1,000 characters", $"m-{mark}");
+        if (await Own(mark) is not { } m) return NotFound();
+        await desk.ReplyAsync(m, Who, false, said);
+        return Back("Answered", $"m-{mark}");
+    }
+
+    public async Task<IActionResult> OnPostResolveAsync(Guid mark)
+    {
+        if (await Own(mark) is not { } m) return NotFound();
+        m.ResolvedAt = m.ResolvedAt is null ? Store.Now : null;
+        await db.SaveChangesAsync();
+        return Back(m.ResolvedAt is null ? "Open again" : "Resolved", $"m-{mark}");
+    }
+
+    public async Task<IActionResult> OnPostLaunchAsync()
+    {
+        await Store.MoveAsync(Site, Station.Launch, Who);
+        TempData["Said"] = "On to Launch";
+        return Redirect($"/sites/{Site.Id}/launch");
+    }
+
+    private Task<Mark?> Own(Guid id) => db.Marks.FirstOrDefaultAsync(m => m.Id == id && m.Proof.SiteId == Site.Id);
+}

@@ -1,0 +1,97 @@
+using System.Security.Cryptography;
+using System.Text;
+using Microsoft.AspNetCore.WebUtilities;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Line;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Jobs;
+
+namespace Plurimax.Web.Proofs;
+
+/// <summary>Sends proofs and takes what clients say of them.</summary>
+public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock, OutboxBell bell)
+{
+    /// <summary>Freezes the site as it stands and makes a link: 256 random bits, of which only the hash is stored.</summary>
+    public async Task<(Proof Proof, string Token)> SendAsync(Site site, string who, string origin, bool mail, CancellationToken cancel = default)
+    {
+        var token = WebEncoders.Base64UrlEncode(RandomNumberGenerator.GetBytes(32));
+        var now = clock.GetUtcNow();
+        var round = await db.Proofs.Where(p => p.SiteId == site.Id).MaxAsync(p => (int?)p.Round, cancel) + 1 ?? 1;
+        await db.Proofs.Where(p => p.SiteId == site.Id && p.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, now), cancel);
+        var proof = new Proof
+        {
+            SiteId = site.Id, Round = round, Revision = site.Head, TokenHash = Hash(token), Document = await store.DocumentAsync(site, cancel), Facts = site.Client.Facts,
+            Settings = (await store.SettingsAsync(site, cancel)).All(), CreatedAt = now,
+        };
+        db.Add(proof);
+        if (mail && site.Client.Facts.Any<TextValue>("email")?.Text is { } to)
+            db.Add(new OutboxMail
+            {
+                SiteId = site.Id, To = to, At = now, NextTry = now, Subject = $"Your site to look at, round {round}",
+                Body = $"Hello,\n\nyour site is ready to be looked at:\n\n{origin}/proof/{token}\n\nClick a passage to leave a mark. When all is well, sign it off with your name. The link works on a phone too and needs no account.\n",
+            });
+        await store.MoveAsync(site, Station.Proof, who, Party.Client, cancel);
+        bell.Ring();
+        return (proof, token);
+    }
+
+    public static byte[] Hash(string token) => SHA256.HashData(Encoding.ASCII.GetBytes(token));
+
+    /// <summary>The proof behind a link, ended or not; null where the token is none of ours.</summary>
+    public async Task<Proof?> FindAsync(string token, CancellationToken cancel = default)
+    {
+        if (token.Length is < 40 or > 64) return null;
+        var hash = Hash(token);
+        return await db.Proofs.Include(p => p.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(p => p.TokenHash == hash, cancel);
+    }
+
+    public Task<List<Mark>> MarksAsync(Guid proofId, CancellationToken cancel = default) =>
+        db.Marks.Include(m => m.Replies.OrderBy(r => r.At)).Where(m => m.ProofId == proofId).OrderBy(m => m.Number).ToListAsync(cancel);
+
+    /// <summary>A mark of the client, pinned to a passage or to the whole page.</summary>
+    public async Task<Mark> MarkAsync(Proof proof, string page, string? section, string? path, string quote, string text, string author, CancellationToken cancel = default)
+    {
+        var found = section is null ? null : proof.Document.FindSection(section);
+        var mark = new Mark
+        {
+            ProofId = proof.Id, Number = await db.Marks.CountAsync(m => m.ProofId == proof.Id, cancel) + 1,
+            Section = found?.Section.Id, Path = found is null ? null : path, PageFile = proof.Document.Pages.Any(p => p.File == page) ? page : "index.html",
+            Quote = quote.Length > 300 ? quote[..300] : quote, Text = text, Author = author, At = clock.GetUtcNow(),
+        };
+        db.Add(mark);
+        await db.SaveChangesAsync(cancel);
+        return mark;
+    }
+
+    public async Task ReplyAsync(Mark mark, string author, bool fromClient, string text, CancellationToken cancel = default)
+    {
+        db.Add(new MarkReply { MarkId = mark.Id, Author = author, FromClient = fromClient, Text = text, At = clock.GetUtcNow() });
+        if (fromClient) mark.ResolvedAt = null;
+        await db.SaveChangesAsync(cancel);
+    }
+
+    public async Task AskForChangesAsync(Proof proof, string author, CancellationToken cancel = default)
+    {
+        proof.ChangesAskedAt = clock.GetUtcNow();
+        Note(proof, $"{author} asked for changes in round {proof.Round}", author);
+        store.Wait(proof.Site, Party.Us, author);
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>A named person signs this version off. A second signature changes nothing.</summary>
+    public async Task SignAsync(Proof proof, string name, CancellationToken cancel = default)
+    {
+        if (proof.SignedAt is null)
+        {
+            (proof.SignedBy, proof.SignedAt) = (name, clock.GetUtcNow());
+            Note(proof, $"{name} signed off version {proof.Revision}", name);
+            store.Wait(proof.Site, Party.Us, name);
+        }
+        await db.SaveChangesAsync(cancel);
+    }
+
+    private void Note(Proof proof, string text, string who) =>
+        db.Add(new SiteEvent { SiteId = proof.SiteId, Kind = SiteEventKind.Note, Station = Station.Proof, Text = text, Who = who, At = clock.GetUtcNow() });
+}

@@ -1,0 +1,72 @@
+using System.Security.Cryptography;
+using System.Text.Json;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Memory;
+using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Trades;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+
+namespace Plurimax.Web.Proofs;
+
+/// <summary>What a view of an unpublished site shows: its head, or its head in another look or take.</summary>
+public sealed record SheetView(Guid Site, LookChoice? Look = null, int? Take = null);
+
+/// <summary>
+/// Serves unpublished sites for views inside the application. They run in a sandbox of their own origin,
+/// so that nothing on a client's site can act as the maker; the path carries a signed token instead of a cookie.
+/// </summary>
+public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cache)
+{
+    private readonly ITimeLimitedDataProtector _tokens = protection.CreateProtector("sheet view").ToTimeLimitedDataProtector();
+
+    public string Url(SheetView view, string file = "index.html") => $"/sheet/{_tokens.Protect(JsonSerializer.Serialize(view, SiteDocument.Json), TimeSpan.FromHours(12))}/{file}";
+
+    public static void Map(WebApplication app)
+    {
+        app.MapGet(PublicEndpoints.Sheet, async (string token, string? path, Sheets sheets, PlurimaxDb db, SiteStore store, SiteAddresses addresses, HttpContext http) =>
+        {
+            SheetView view;
+            try { view = JsonSerializer.Deserialize<SheetView>(sheets._tokens.Unprotect(token), SiteDocument.Json)!; }
+            catch (Exception e) when (e is CryptographicException or JsonException) { return Results.Text("This view has ended. Load the page around it again.", statusCode: 410); }
+            var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == view.Site);
+            if (site is null) return Results.NotFound();
+            var settings = await store.SettingsAsync(site);
+            return sheets.Answer(http, $"{view}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Layers)}", path, await Build());
+
+            async Task<Func<SiteFiles>> Build()
+            {
+                var document = await store.DocumentAsync(site);
+                if (view.Take is { } take) document = store.Renewed(site, document, null, take);
+                if (view.Look is { } look) document = document with { Look = look };
+                return () => SiteRenderer.Render(document, store.Trade(site), site.Client.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry"));
+            }
+        }).AllowAnonymous();
+
+        app.MapGet(PublicEndpoints.ProofSheet, async (string token, string? path, Sheets sheets, ProofDesk desk, TradeCatalogue trades, SiteAddresses addresses, HttpContext http) =>
+        {
+            if (await desk.FindAsync(token) is not { EndedAt: null } proof) return Results.Text("This link has ended.", statusCode: 410);
+            return sheets.Answer(http, $"proof {proof.Id}", path, () => SiteRenderer.Render(proof.Document, trades[proof.Site.TradeId], proof.Facts, new RenderSettings(addresses.Main(proof.Site), proof.Settings, RenderMode.Anchored, "#enquiry")));
+        }).AllowAnonymous();
+    }
+
+    private IResult Answer(HttpContext http, string key, string? path, Func<SiteFiles> render)
+    {
+        var files = cache.GetOrCreate("sheet " + key, entry =>
+        {
+            var made = render();
+            entry.Size = made.Size;
+            entry.SlidingExpiration = TimeSpan.FromMinutes(5);
+            return made;
+        })!;
+        var file = string.IsNullOrEmpty(path) ? "index.html" : path;
+        var h = http.Response.Headers;
+        h.ContentSecurityPolicy = "sandbox allow-scripts; default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; form-action 'none'; frame-ancestors 'self'; base-uri 'none'";
+        h.AccessControlAllowOrigin = "*";
+        h.CacheControl = "private, no-store";
+        return files.Files.TryGetValue(file, out var bytes) ? Results.Bytes(bytes, ContentTypes.Of(file)) : Results.NotFound();
+    }
+}

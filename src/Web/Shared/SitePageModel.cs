@@ -1,0 +1,58 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Trades;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+
+namespace Plurimax.Web;
+
+/// <summary>A page of one site: loads the site, its document and what the frame around it shows.</summary>
+public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : PageModel
+{
+    protected SiteStore Store { get; } = store;
+    public Site Site { get; private set; } = null!;
+    public SiteDocument Document { get; protected set; } = null!;
+    public SiteSummary Summary { get; protected set; } = null!;
+    public TradeTemplate Trade => Store.Trade(Site);
+    public string Address => addresses.Main(Site);
+    public string Who => User.Identity?.Name ?? "somebody";
+    protected SiteStatus Status => status;
+    protected abstract string StationName { get; }
+
+    public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
+    {
+        if (!Guid.TryParse(RouteData.Values["id"]?.ToString(), out var id) || await Store.FindAsync(id) is not { } site)
+        {
+            context.Result = NotFound();
+            return;
+        }
+        Site = site;
+        await ReloadAsync();
+        await next();
+    }
+
+    /// <summary>Reads the site again after a change, so that the page shows what is stored.</summary>
+    protected async Task ReloadAsync()
+    {
+        Site = (await Store.FindAsync(Site.Id))!;
+        Document = await Store.DocumentAsync(Site);
+        Summary = await status.OfAsync(Site);
+        ViewData["Site"] = Summary;
+        ViewData["Station"] = StationName;
+        ViewData["Title"] = $"{char.ToUpperInvariant(StationName[0])}{StationName[1..]}, {Site.Client.Name}";
+        ViewData["Live"] = addresses.Main(Site);
+    }
+
+    protected IActionResult Back(string said, string? anchor = null)
+    {
+        TempData["Said"] = said;
+        var target = $"/sites/{Site.Id}/{StationName}{QueryOf()}";
+        return Redirect(anchor is null ? target : $"{target}#{anchor}");
+    }
+
+    /// <summary>What of the query belongs to the view and stays through a post.</summary>
+    protected virtual string QueryOf() => "";
+}

@@ -1,0 +1,100 @@
+// Keys, the sheet's frame, and small comforts. Everything works without it.
+import Alpine from '/lib/alpine.js';
+
+const typing = (el) => el && (el.matches?.('input:not([type=checkbox],[type=radio]),textarea,select') || el.isContentEditable);
+
+// One line at the foot says back what happened; it gives way to the keys after a while.
+Alpine.data('said', () => ({ shown: true, init() { setTimeout(() => { this.shown = false; }, 8000); } }));
+window.Alpine = Alpine;
+Alpine.start();
+
+const keyOf = (e) => [e.ctrlKey || e.metaKey ? 'ctrl' : '', e.shiftKey && e.key.length > 1 || e.shiftKey && /^[a-z]$/i.test(e.key) ? 'shift' : '', e.key.toLowerCase()].filter(Boolean).join('+');
+let going = 0;
+
+document.addEventListener('keydown', (e) => {
+  if (e.altKey) return;
+  const dialog = document.querySelector('dialog[open]');
+  if (dialog) return;
+  const key = keyOf(e);
+  if (typing(e.target)) {
+    if (e.key === 'Escape') e.target.blur();
+    else if (key === 'ctrl+enter') press('ctrl+enter', e);
+    return;
+  }
+  if (e.ctrlKey || e.metaKey) return;
+  if (Date.now() - going < 1500 && key !== 'g') {
+    const to = document.querySelector(`[data-go="${CSS.escape(key)}"]`);
+    going = 0;
+    if (to) { e.preventDefault(); location.href = to.href; }
+    return;
+  }
+  if (key === 'g') { going = Date.now(); return; }
+  if (e.key === '?') { e.preventDefault(); document.getElementById('key-sheet')?.showModal(); return; }
+  if (key === 'j' || key === 'k' || key === 'arrowdown' || key === 'arrowup') {
+    const rows = [...document.querySelectorAll('[data-row]')].filter((r) => r.offsetParent !== null || r.closest('svg'));
+    const at = rows.indexOf(document.activeElement);
+    if ((key.startsWith('arrow') && at < 0) || rows.length === 0) return;
+    const next = rows[Math.min(rows.length - 1, Math.max(0, at + (key === 'j' || key === 'arrowdown' ? 1 : -1)))];
+    e.preventDefault();
+    next.focus();
+    next.scrollIntoView({ block: 'nearest' });
+    return;
+  }
+  press(key, e);
+});
+
+function press(key, e) {
+  const el = document.querySelector(`[data-key="${CSS.escape(key)}"]:not([disabled])`);
+  if (!el) return;
+  e.preventDefault();
+  if (typing(el)) { el.focus(); el.select?.(); } else el.click();
+}
+
+document.getElementById('show-keys')?.addEventListener('click', () => document.getElementById('key-sheet').showModal());
+document.addEventListener('change', (e) => { if (e.target.matches?.('[data-submit]')) e.target.form.requestSubmit(); });
+
+// A busy mark on whatever was pressed, until the page changes.
+document.addEventListener('submit', (e) => { e.submitter?.setAttribute('aria-busy', 'true'); });
+window.addEventListener('pageshow', () => document.querySelectorAll('[aria-busy]').forEach((b) => b.removeAttribute('aria-busy')));
+
+// The sheet: drawn at one of three widths and scaled into its pane.
+let width = Number(sessionStorage.getItem('sheet-width')) || 1280;
+function fit() {
+  const frame = document.getElementById('sheet');
+  const view = frame?.closest('.view, .canvas');
+  if (!frame || !view || !document.querySelector('[data-width]')) return;
+  const scale = Math.min(1, (view.clientWidth - 16) / width);
+  frame.style.width = `${width}px`;
+  frame.style.height = `${view.clientHeight / scale}px`;
+  frame.style.transform = `scale(${scale})`;
+  document.querySelectorAll('[data-width]').forEach((b) => b.setAttribute('aria-pressed', String(Number(b.dataset.width) === width)));
+}
+document.addEventListener('click', (e) => {
+  const b = e.target.closest?.('[data-width]');
+  if (!b) return;
+  width = Number(b.dataset.width);
+  sessionStorage.setItem('sheet-width', width);
+  fit();
+});
+window.addEventListener('resize', fit);
+
+// A click on a passage in the sheet puts it in hand in the galley.
+window.addEventListener('message', (e) => {
+  const frame = document.getElementById('sheet');
+  const bench = document.getElementById('bench');
+  if (!frame || e.source !== frame.contentWindow || !bench || typeof e.data?.section !== 'string') return;
+  if (bench.dataset.section === e.data.section) return;
+  const page = e.data.section.split('.')[0];
+  location.href = `?leaf=${encodeURIComponent(page)}&section=${encodeURIComponent(e.data.section)}#s-${e.data.section.replaceAll('.', '-')}`;
+});
+
+function grow(t) { t.style.height = 'auto'; t.style.height = `${t.scrollHeight + 2}px`; }
+function settle() {
+  fit();
+  document.querySelectorAll('textarea[data-grow]').forEach(grow);
+  document.querySelectorAll('.look iframe.mini').forEach((f) => { const s = f.parentElement.clientWidth / 1280; f.style.transform = `scale(${s})`; f.style.height = `${f.parentElement.clientHeight / s}px`; });
+}
+document.addEventListener('input', (e) => { if (e.target.matches?.('textarea[data-grow]')) grow(e.target); });
+document.addEventListener('htmx:after:swap', settle);
+document.addEventListener('htmx:afterSwap', settle);
+settle();
