@@ -22,7 +22,7 @@ public static class Composer
         var cut = Cut(trade, facts, seed, take);
         var picker = new Picker(trade, tree, facts.Country, facts.Name, seed, tone, take);
         var plan = Plan(trade, facts);
-        var services = Services(trade, facts, cut.Services, seed, take);
+        var services = Services(trade, facts, cut.Services, seed, take, tone);
 
         // The least free choices first: services, then passages, then pools; then the pages are put together in order.
         foreach (var (page, slots) in plan)
@@ -109,10 +109,15 @@ public static class Composer
     }
 
     /// <summary>The services to show: those of the cut that are offered (all while nobody said), then what the client named besides.</summary>
-    private static ImmutableArray<(string Id, Passage Name)> Services(TradeTemplate trade, FactSheet facts, ImmutableArray<string> cut, string seed, int take)
+    private static ImmutableArray<(string Id, Passage Name)> Services(TradeTemplate trade, FactSheet facts, ImmutableArray<string> cut, string seed, int take, Tone tone)
     {
         var which = (int)((Chance.Hash(seed + "names") + (uint)(take - 1)) % 3);
-        Passage Name(string id) => new(trade.Services[id].Names[Math.Min(which, trade.Services[id].Names.Length - 1)], $"services.{id}.name");
+        Passage Name(string id)
+        {
+            var name = trade.Services[id].Names[Math.Min(which, trade.Services[id].Names.Length - 1)];
+            return new Passage(tone == Tone.Formal ? Contractions.Full(name) : name, $"services.{id}.name");
+        }
+
         if (facts.Public<ListValue>("services") is not { } offered) return [.. cut.Select(id => (id, Name(id)))];
         var result = new List<(string, Passage)>();
         foreach (var item in offered.Items)

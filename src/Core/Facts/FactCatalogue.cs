@@ -46,7 +46,7 @@ public static class FactCatalogue
         var list = Common.ToList();
         foreach (var question in trade.Interview)
         {
-            var common = list.FindIndex(d => d.Id == question.Id || question.Id.StartsWith(d.Id + ".", StringComparison.Ordinal));
+            var common = list.FindIndex(d => d.Id == question.Id || question.Id.StartsWith(d.Id + ".", StringComparison.Ordinal) || d.Id == question.Id + ".story");
             if (common >= 0)
                 list[common] = list[common] with
                 {

@@ -50,6 +50,7 @@ public static class FactReader
 
     private static Result<FactValue> Text(object? raw, int longest)
     {
+        if (raw is not null and not string and not IFormattable) return Fail("One text is needed here, not a list or a map.");
         var text = Clean(Str(raw), lines: true);
         if (text.Length == 0) return Fail("Write something, or leave the fact out.");
         return text.Length > longest

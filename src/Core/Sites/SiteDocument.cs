@@ -9,7 +9,7 @@ namespace Plurimax.Core.Sites;
 /// A piece of text: CommonMark with {{ fact }} placeholders (Liquid). <paramref name="Choice"/> names the template wording it came from;
 /// <paramref name="Kept"/> means a person wrote or chose it and no take overwrites it; <paramref name="Needs"/> are facts without which it is left out.
 /// </summary>
-public sealed record Passage(string Text, string? Choice = null, bool Kept = false, ImmutableArray<string> Needs = default)
+public sealed record Passage(string Text, string? Choice = null, bool Kept = false, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] ImmutableArray<string> Needs = default)
 {
     public static readonly Passage None = new("");
     [JsonIgnore] public bool IsEmpty => Text.Length == 0;
@@ -41,7 +41,7 @@ public sealed record SiteDocument(
 
     public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {
-        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingDefault,
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
         Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
         AllowOutOfOrderMetadataProperties = true,

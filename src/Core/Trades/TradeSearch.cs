@@ -32,7 +32,9 @@ public static class TradeSearch
         if (name.Length == 0) return 0;
         var there = asked.Average(a => name.Max(n => Alike(a, n)));
         var back = name.Average(n => asked.Max(a => Alike(a, n)));
-        return (2 * there + back) / 3;
+        // "bee keeper" and "beekeeper" are one word to most people.
+        var joined = Alike(string.Concat(asked), string.Concat(name));
+        return Math.Max((2 * there + back) / 3, joined >= .8 ? joined : 0);
     }
 
     private static double Alike(string a, string b)

@@ -13,7 +13,7 @@ public sealed record MapNode(Page Page, string Label, int X, int Y, int H, Immut
 /// <summary>The drawn site map, and the page in hand with its sections.</summary>
 public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : SitePageModel(store, status, addresses)
 {
-    private const int Across = 4;
+    private const int Across = 3;
     private TextEngine? _text;
     protected override string StationName => "plan";
 
@@ -26,6 +26,9 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     protected override string QueryOf() => InHand is { } p ? $"?leaf={p.Id}" : "";
 
     public string Plain(Passage p) => (_text ??= new TextEngine(FactTree.Build(Site.Client.Facts), Trade.Words, ImmutableDictionary<string, string>.Empty, SiteWords.For(Document.Language))).Plain(p);
+
+    /// <summary>Its heading where the kind alone would not tell it from its neighbours.</summary>
+    public string Title(Section s) => s.Content is TextContent or LegalContent && Plain(s.Content.Heading) is { Length: > 0 } h ? IndexModel.Cut(h, 22) : SectionKinds.Of(s.Content).Label;
 
     /// <summary>What a section waits for before it shows anything.</summary>
     public string Waits(Section s) => s.Content switch

@@ -1,0 +1,129 @@
+using System.Diagnostics;
+using System.Text.Json;
+using CsCheck;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Styling;
+using Plurimax.Core.Trades;
+
+namespace Plurimax.Core.Tests;
+
+public class StylingTests
+{
+    private static readonly Gen<string> Colours = Gen.Int[0, 0xffffff].Select(n => $"#{n:x6}");
+
+    // WCAG 2.2, definition of contrast ratio; the pairs are those its understanding documents and W3C techniques name.
+    [Theory]
+    [InlineData("#767676", "#ffffff", 4.54)]
+    [InlineData("#777777", "#ffffff", 4.48)]
+    [InlineData("#000000", "#ffffff", 21.0)]
+    [InlineData("#ffffff", "#ffd400", 1.43)]
+    [InlineData("#ff0000", "#ffff00", 3.72)]
+    [InlineData("#ff0000", "#ffd400", 2.79)]
+    [InlineData("#c00000", "#ffd400", 4.53)]
+    [InlineData("#a00000", "#ffd400", 5.88)]
+    public void Contrast_is_that_of_wcag(string a, string b, double ratio) => Contrast.Ratio(a, b).ShouldBe(ratio, 0.005);
+
+    // OKLab values published with the definition (B. Ottosson 2020): red, and white at L = 1.
+    [Theory]
+    [InlineData("#ffffff", 1, 0, null)]
+    [InlineData("#ff0000", 0.6280, 0.2577, 29.23)]
+    [InlineData("#00ff00", 0.8664, 0.2948, 142.50)]
+    [InlineData("#0000ff", 0.4520, 0.3132, 264.05)]
+    public void Oklch_of_primaries(string hex, double l, double c, double? h)
+    {
+        var o = Oklch.FromHex(hex);
+        o.L.ShouldBe(l, 0.0005);
+        o.C.ShouldBe(c, 0.0005);
+        if (h is { } hue) o.H.ShouldBe(hue, 0.05);
+    }
+
+    [Fact]
+    public void Oklch_agrees_with_culori_over_random_colours()
+    {
+        // culori (npm) is an independent implementation of CSS Color 4.
+        var colours = Colours.Array[2000].Single();
+        var script = "import{oklch}from'culori';let s='';for await(const d of process.stdin)s+=d;console.log(JSON.stringify(JSON.parse(s).map(c=>{const o=oklch(c);return[o.l,o.c,o.h??0]})))";
+        var theirs = JsonSerializer.Deserialize<double[][]>(Node.Run(script, JsonSerializer.Serialize(colours)))!;
+        for (var i = 0; i < colours.Length; i++)
+        {
+            var ours = Oklch.FromHex(colours[i]);
+            ours.L.ShouldBe(theirs[i][0], 1e-4, colours[i]);
+            ours.C.ShouldBe(theirs[i][1], 1e-4, colours[i]);
+            if (ours.C > 0.02) Math.Abs(Math.IEEERemainder(ours.H - theirs[i][2], 360)).ShouldBeLessThan(0.1, colours[i]);
+        }
+    }
+
+    [Fact]
+    public void Hex_survives_the_way_through_oklch() => Colours.Sample(hex => Oklch.FromHex(hex).ToHex() == hex, iter: 2000);
+
+    [Fact]
+    public void Every_pairing_of_every_look_holds_for_any_brand_colour() =>
+        Gen.Select(Colours, Gen.Int[0, Looks.All.Length - 1]).Sample((brand, i) =>
+        {
+            var roles = DressedLook.Of(new LookChoice(Looks.All[i].Id, brand)).Roles;
+            return Roles.Pairs.All(p => Contrast.Ratio(roles[p.Text], roles[p.Ground]) >= p.Least);
+        }, iter: 400);
+
+    [Fact]
+    public void Every_named_palette_holds_in_every_look()
+    {
+        foreach (var palette in Palettes.Named.Keys)
+            foreach (var look in Looks.All)
+            {
+                var roles = DressedLook.Of(new LookChoice(look.Id, null, palette)).Roles;
+                foreach (var p in Roles.Pairs)
+                    Contrast.Ratio(roles[p.Text], roles[p.Ground]).ShouldBeGreaterThanOrEqualTo(p.Least, $"{palette} in {look.Id}: {p.Text} on {p.Ground}");
+            }
+    }
+
+    [Fact]
+    public void Three_looks_differ_in_layout_type_shape_and_palette()
+    {
+        foreach (var trade in TradeCatalogue.Shipped().All)
+        {
+            var offer = Looks.Offer(trade, trade.Id + "/Any Name/Any Town");
+            offer.Length.ShouldBe(3);
+            var looks = offer.Select(o => Looks.Find(o.Id)!).ToList();
+            looks.Select(l => l.Variant("opening")).Distinct().Count().ShouldBe(3, trade.Id);
+            looks.Select(l => l.Type.DisplayFont).Distinct().Count().ShouldBe(3, trade.Id);
+            looks.Select(l => l.Shape).Distinct().Count().ShouldBe(3, trade.Id);
+            offer.Select(o => o.Palette).Distinct().Count().ShouldBe(3, trade.Id);
+            trade.Palettes.ShouldAllBe(p => Palettes.Named.ContainsKey(p), trade.Id);
+        }
+    }
+
+    [Fact]
+    public void Every_variant_of_every_look_has_its_style()
+    {
+        var css = new Dictionary<string, string> { ["opening"] = "hero", ["questions"] = "faq", ["testimonials"] = "quotes", ["action"] = "cta", ["contact"] = "form", ["legal"] = "prose" };
+        foreach (var look in Looks.All)
+            foreach (var (kind, variant) in look.Variants.Where(v => v.Key is not ("text" or "urgent")))
+                Content.Bytes($"looks/css/{css.GetValueOrDefault(kind, kind)}.{variant}.css").ShouldNotBeNull($"{look.Id}: {kind} {variant}");
+    }
+}
+
+/// <summary>Runs a module in Node.js with the project's packages.</summary>
+internal static class Node
+{
+    public static readonly string Root = Find();
+
+    public static string Run(string module, string input)
+    {
+        var info = new ProcessStartInfo("node") { RedirectStandardInput = true, RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = Root };
+        foreach (var a in new[] { "--input-type=module", "-e", module }) info.ArgumentList.Add(a);
+        using var p = Process.Start(info)!;
+        var errors = p.StandardError.ReadToEndAsync();
+        p.StandardInput.Write(input);
+        p.StandardInput.Close();
+        var output = p.StandardOutput.ReadToEnd();
+        p.WaitForExit();
+        return p.ExitCode == 0 ? output : throw new InvalidOperationException(errors.Result);
+    }
+
+    private static string Find()
+    {
+        for (var d = new DirectoryInfo(AppContext.BaseDirectory); d is not null; d = d.Parent)
+            if (File.Exists(Path.Combine(d.FullName, "Plurimax.slnx"))) return d.FullName;
+        throw new DirectoryNotFoundException("The project's root was not found.");
+    }
+}

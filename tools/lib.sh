@@ -1,0 +1,59 @@
+# Shared by ./start and ./test: installs what is missing and runs a PostgreSQL of the project's own on loopback.
+root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+say() { printf '%s\n' "$*" >&2; }
+as_root() { if [[ $(id -u) == 0 ]]; then "$@"; else sudo "$@"; fi; }
+
+# need COMMAND-OR-PATH PACKAGE ...: installs Debian packages whose command is missing.
+need() {
+  local missing=()
+  while (($#)); do
+    if ! compgen -G "$1" >/dev/null && ! command -v "$1" >/dev/null; then missing+=("$2"); fi
+    shift 2
+  done
+  ((${#missing[@]})) || return 0
+  say "installing ${missing[*]}"
+  as_root apt-get update -q >/dev/null
+  DEBIAN_FRONTEND=noninteractive as_root apt-get install -y -q "${missing[@]}" >/dev/null
+}
+
+need_dotnet() {
+  command -v dotnet >/dev/null && return
+  say "The .NET 10 SDK is needed and Debian has no package of it: install it, then run this again."
+  exit 1
+}
+
+npm_packages() {
+  need npm npm
+  [[ -f $root/node_modules/.installed && $root/node_modules/.installed -nt $root/package-lock.json ]] && return
+  say "installing npm packages"
+  (cd "$root" && npm ci --ignore-scripts --no-audit --no-fund --silent)
+  touch "$root/node_modules/.installed"
+}
+
+assets() {
+  local css=$root/src/Web/wwwroot/app.css
+  [[ -f $css && -z $(find "$root/src/Web/Styles" "$root/src/Web/Pages" "$root/src/Web/Assets" "$root/package-lock.json" -newer "$css" -type f -print -quit) && -f $root/src/Web/wwwroot/lib/htmx.min.js ]] || (cd "$root" && node src/Web/Assets/build.mjs)
+}
+
+# pg_up FOLDER PORT: a cluster of our own; PostgreSQL refuses to run as root, so postgres owns it then.
+pg_up() {
+  local folder=$1 port=$2 bin
+  need '/usr/lib/postgresql/*/bin/initdb' postgresql
+  bin=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -1)
+  pg_as() { if [[ $(id -u) == 0 ]]; then runuser -u postgres -- "$@"; else "$@"; fi; }
+  if [[ ! -f $folder/PG_VERSION ]]; then
+    mkdir -p "$folder"
+    if [[ $(id -u) == 0 ]]; then
+      chown postgres "$folder"
+      # Every folder on the way must let the postgres user through.
+      local up=$folder
+      while [[ $up != / ]]; do up=$(dirname "$up"); runuser -u postgres -- test -x "$up" || chmod o+x "$up"; done
+    fi
+    pg_as "$bin/initdb" -D "$folder" -A trust -U plurimax -E UTF8 --locale=C.UTF-8 >/dev/null
+  fi
+  if ! pg_as "$bin/pg_ctl" -D "$folder" status >/dev/null 2>&1; then
+    pg_as "$bin/pg_ctl" -D "$folder" -l "$folder/log" -w -t 60 -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${PG_EXTRA:-}" start >/dev/null || { tail -5 "$folder/log" >&2; exit 1; }
+    PG_STARTED=1
+  fi
+  pg_stop() { [[ -n ${PG_STARTED:-} ]] && pg_as "$bin/pg_ctl" -D "$folder" -m fast -w stop >/dev/null 2>&1 || true; }
+}
