@@ -78,6 +78,7 @@ public static class Composition
             foreach (var page in PublicEndpoints.Pages) o.Conventions.AllowAnonymousToPage(page);
             o.Conventions.AuthorizePage("/Standards", "owner");
         });
+        services.Configure<Microsoft.AspNetCore.Mvc.MvcOptions>(o => o.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty()));
         services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
     }
 

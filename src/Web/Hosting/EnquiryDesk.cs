@@ -90,20 +90,23 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
 
     private string Stamp(LiveSite live) => _stamps.Protect($"{live.SiteId}|{clock.GetUtcNow().ToUnixTimeMilliseconds().ToString(CultureInfo.InvariantCulture)}");
 
-    private bool Ripe(string stamp, LiveSite live)
+    private bool Ripe(string stamp, LiveSite live) => Age(stamp, live) >= LeastTime;
+
+    /// <summary>How long ago the form was first seen; null where the stamp is none of ours or too old.</summary>
+    private TimeSpan? Age(string stamp, LiveSite live)
     {
-        if (stamp.Length is 0 or > 1000) return false;
+        if (stamp.Length is 0 or > 1000) return null;
         try
         {
             var parts = _stamps.Unprotect(stamp).Split('|');
             var age = clock.GetUtcNow() - DateTimeOffset.FromUnixTimeMilliseconds(long.Parse(parts[1], CultureInfo.InvariantCulture));
-            return parts[0] == live.SiteId.ToString() && age >= LeastTime && age <= StampLasts;
+            return parts[0] == live.SiteId.ToString() && age <= StampLasts ? age : null;
         }
-        catch (CryptographicException) { return false; }
+        catch (CryptographicException) { return null; }
     }
 
     private Task FormAsync(HttpContext context, LiveSite live, int status, SiteWords words, string consent, EnquiryForm.Input input, ImmutableDictionary<string, string>? errors, string? notice) =>
-        PageAsync(context, live, status, w => Html.Of($"<h1>{w.Get("contact.write")}</h1>{Html.If(notice is not null, $"<p class=\"sum\" role=\"status\">{notice}</p>")}{EnquiryForm.Render(words, live.Slug, consent, "/enquiry", input with { Stamp = Stamp(live) }, errors)}"));
+        PageAsync(context, live, status, w => Html.Of($"<h1>{w.Get("contact.write")}</h1>{Html.If(notice is not null, $"<p class=\"sum\" role=\"status\">{notice}</p>")}{EnquiryForm.Render(words, live.Slug, consent, "/enquiry", input with { Stamp = Age(input.Stamp, live) is null ? Stamp(live) : input.Stamp }, errors)}"));
 
     private async Task PageAsync(HttpContext context, LiveSite live, int status, Func<SiteWords, Html> body)
     {

@@ -1,0 +1,89 @@
+// What the browser tests share: the application on a database of its own, a browser, a static server, a tiny runner.
+import { chromium } from 'playwright-core';
+import { spawn, execFileSync } from 'node:child_process';
+import { createServer } from 'node:http';
+import { mkdtempSync, readFileSync, statSync, existsSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { createRequire } from 'node:module';
+
+export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
+export const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+export const temporary = (name) => mkdtempSync(path.join(tmpdir(), `plurimax-${name}-`));
+export const port = 5980;
+export const base = `http://localhost:${port}`;
+
+export async function startApplication() {
+  const connection = process.env.TestDatabase;
+  if (!connection) throw new Error('TestDatabase is not set; run ./test browser');
+  const pgPort = /Port=(\d+)/.exec(connection)[1];
+  const psql = (sql, db = 'postgres') => execFileSync('psql', ['-h', '127.0.0.1', '-p', pgPort, '-U', 'plurimax', '-d', db, '-Atc', sql], { encoding: 'utf8' });
+  psql('drop database if exists plurimax_browser with (force)');
+  psql('create database plurimax_browser');
+  const web = path.join(root, 'src/Web');
+  const dll = path.join(web, 'bin/Release/net10.0/Plurimax.Web.dll');
+  const env = { ...process.env, Database: `${connection};Database=plurimax_browser`, DataFolder: temporary('data'), PublicPort: String(port), Smtp__Port: '25980' };
+  execFileSync('dotnet', [dll, '--migrate', '--demo'], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] });
+  const child = spawn('dotnet', [dll, '--urls', base], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] });
+  for (let i = 0; ; i++) {
+    try { if ((await fetch(`${base}/health`)).ok) break; } catch { /* not yet */ }
+    if (i > 200) throw new Error('the application did not start');
+    await new Promise((r) => setTimeout(r, 100));
+  }
+  return { stop: () => child.kill('SIGTERM'), psql: (sql) => psql(sql, 'plurimax_browser') };
+}
+
+export const startBrowser = () => chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--host-resolver-rules=MAP *.example 127.0.0.1'],
+});
+
+/** Serves folders as plain files, nothing else: what any web server does. */
+export async function serve(folder) {
+  const types = { '.html': 'text/html; charset=utf-8', '.css': 'text/css', '.js': 'text/javascript', '.svg': 'image/svg+xml', '.woff2': 'font/woff2', '.xml': 'application/xml' };
+  const server = createServer((q, r) => {
+    let file = path.join(folder, decodeURIComponent(new URL(q.url, 'http://x').pathname));
+    if (!file.startsWith(folder)) { r.writeHead(403).end(); return; }
+    if (existsSync(file) && statSync(file).isDirectory()) file = path.join(file, 'index.html');
+    if (!existsSync(file)) { r.writeHead(404).end(); return; }
+    r.writeHead(200, { 'content-type': types[path.extname(file)] ?? 'application/octet-stream' }).end(readFileSync(file));
+  });
+  await new Promise((done) => server.listen(0, '127.0.0.1', done));
+  return { url: `http://127.0.0.1:${server.address().port}`, stop: () => server.close() };
+}
+
+export async function signIn(page, who = 'ada') {
+  await page.goto(`${base}/signin`);
+  await page.fill('#email', `${who}@tidewrack.example`);
+  await page.fill('#password', 'saltmere-harbour');
+  await page.click('button');
+  await page.waitForURL(`${base}/`);
+}
+
+/** Violations of WCAG 2.0 to 2.2, A and AA, by axe-core, as short lines. */
+export async function axe(page) {
+  await page.evaluate(axeSource);
+  return page.evaluate(async () => {
+    const r = await globalThis.axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'], resultTypes: ['violations'], iframes: false });
+    return r.violations.flatMap((v) => v.nodes.slice(0, 3).map((n) => `${v.id}: ${n.target.join(' ')} ${(n.any[0] ?? n.all[0] ?? n.none[0])?.message ?? ''}`.slice(0, 220)));
+  });
+}
+
+const results = { passed: 0, failed: 0 };
+export async function test(name, body) {
+  try {
+    await body();
+    results.passed++;
+    console.log(`ok    ${name}`);
+  } catch (e) {
+    results.failed++;
+    console.log(`FAIL  ${name}\n      ${String(e.stack ?? e).split('\n').slice(0, 12).join('\n      ')}`);
+  }
+}
+export const summary = () => results;
+export function equal(actual, expected, what = '') {
+  const [a, b] = [JSON.stringify(actual), JSON.stringify(expected)];
+  if (a !== b) throw new Error(`${what}: expected ${b?.slice(0, 600)}, got ${a?.slice(0, 1500)}`);
+}
+export function truth(value, what) { if (!value) throw new Error(what); }

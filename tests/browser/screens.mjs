@@ -1,0 +1,64 @@
+// Every main screen of the application: no axe violation, no console error, keys that work.
+import { axe, base, equal, signIn, test, truth } from './lib.mjs';
+
+export default async function (browser, app) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  context.setDefaultTimeout(10_000);
+  const page = await context.newPage();
+  const said = [];
+  page.on('console', (m) => { if (m.type() === 'error') said.push(`${page.url()} ${m.text()}`); });
+  page.on('pageerror', (e) => said.push(`${page.url()} ${e.message}`));
+  await signIn(page);
+  const site = (name) => app.psql(`select s.id from sites s join clients c on c.id = s.client_id where c.name = '${name}'`).trim();
+  const bench = site('Harrowgate Cycle Works');
+  const screens = {
+    Line: '/', 'Line of one station': '/?station=bench', 'empty Line': '/?find=nobody', 'new site': '/new?Words=phyiso', Brief: `/sites/${bench}/brief?open=hours`, Plan: `/sites/${bench}/plan?leaf=about`, Look: `/sites/${bench}/look`,
+    Bench: `/sites/${bench}/bench?leaf=home&section=home.opening`, Proof: `/sites/${site('Larkfield Honey')}/proof`, Launch: `/sites/${bench}/launch`, Handoff: `/sites/${site('Marram Guesthouse')}/handoff`,
+    Care: `/sites/${site('Wrenfield Wheels')}/care`, Standards: '/standards', Trades: '/trades?q=bike', Enquiries: '/enquiries', Outbox: '/outbox', 'nothing here': '/nowhere',
+  };
+  for (const [name, path] of Object.entries(screens))
+    await test(`${name}: accessible, no console error`, async () => {
+      said.length = 0;
+      await page.goto(base + path, { waitUntil: 'load' });
+      equal(await axe(page), [], 'axe');
+      equal(said.filter((s) => !s.includes('404')), [], 'console');
+    });
+  await test('sign-in is accessible', async () => {
+    const other = await browser.newPage();
+    await other.goto(`${base}/signin`);
+    equal(await axe(other), []);
+    await other.close();
+  });
+
+  await test('keys: N starts a site, ? lists the keys, J goes down the lanes, G B goes to the Brief, dot follows the Ticket', async () => {
+    await page.goto(`${base}/`);
+    await page.keyboard.press('j');
+    truth(await page.evaluate(() => document.activeElement.matches('.lanes a')), 'no lane in hand');
+    await page.keyboard.press('?');
+    truth(await page.locator('#key-sheet').isVisible(), 'no key sheet');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('n');
+    await page.waitForURL(`${base}/new`);
+    await page.goto(`${base}/sites/${bench}/bench`);
+    await page.keyboard.press('g');
+    await page.keyboard.press('b');
+    await page.waitForURL(/\/brief$/);
+    await page.keyboard.press('.');
+    await page.waitForURL(/\/proof$/);
+  });
+
+  await test('typing a trade shows the nearest templates as one types', async () => {
+    await page.goto(`${base}/new`);
+    await page.locator('#Trade').pressSequentially('piano tunr', { delay: 20 });
+    await page.locator('.traderow', { hasText: 'Piano tuning' }).waitFor();
+    truth(await page.locator('.checks').isVisible(), 'no check sheet');
+  });
+
+  await test('clicking a passage in the sheet puts its section in hand in the galley', async () => {
+    await page.goto(`${base}/sites/${bench}/bench`);
+    await page.frameLocator('#sheet').locator('[data-p="home.steps/heading"]').click();
+    await page.waitForURL(/section=home\.steps/);
+    truth(await page.locator('#bench section.cur', { hasText: 'steps' }).isVisible(), 'steps are not in hand');
+  });
+  await context.close();
+}
