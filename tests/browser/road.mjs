@@ -191,7 +191,7 @@ export default async function (browser) {
       // Too quick with script, or no stamp without: shown once more, nothing lost.
       await v.locator('text=One more step').waitFor();
       equal(await v.inputValue('#f-message'), 'A sofa with two broken springs.', 'the message');
-      equal(await axe(v), [], 'axe');
+      if (script) equal(await axe(v), [], 'axe');
       for (let i = 0; i < 12 && !(await v.locator('text=Your message has gone').isVisible()); i++) {
         await v.waitForTimeout(500);
         await v.click('button[type=submit]');

@@ -75,8 +75,9 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
             if (site.Head != onRevision && !evenSo)
             {
                 var since = await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && r.Number > onRevision).OrderByDescending(r => r.Number).ToListAsync(cancel);
-                if (edit.Touches is null || since.Count == 0 || since.Any(r => r.Touched is null || r.Touched == edit.Touches))
-                    return new EditOutcome(null, site.Head, null, since.FirstOrDefault(r => r.Number == site.Head) ?? await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == site.Head, cancel));
+                if (since.Count == 0) since = await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && r.Number == site.Head).ToListAsync(cancel);
+                if (since.Find(r => edit.Touches is null || r.Touched is null || r.Touched == edit.Touches) is { } clash)
+                    return new EditOutcome(null, site.Head, null, clash);
             }
             var result = edit.Apply(now);
             if (!result.Ok) return new EditOutcome(null, site.Head, result.Problem);

@@ -1,0 +1,61 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Text;
+using AngleSharp.Html.Parser;
+using Plurimax.Core.Composing;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Trades;
+using Plurimax.Data.Blobs;
+
+// Measurements of composing, rendering and storing. Each figure stands beside a yardstick measured in the same run.
+CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
+Console.WriteLine($"{Environment.ProcessorCount} cores, {GC.GetGCMemoryInfo().TotalAvailableMemoryBytes >> 30} GiB, .NET {Environment.Version}, {System.Runtime.InteropServices.RuntimeInformation.OSDescription}");
+var trades = TradeCatalogue.Shipped();
+var trade = trades["bicycle-repair"];
+var facts = FactsFile.Read(Plurimax.Core.Content.Text("demo/harrowgate-cycle-works.yaml")!, FactCatalogue.For(trade), FactSource.File, true).Facts;
+SiteFiles Make(int take) => SiteRenderer.Render(Composer.Compose(trade, facts, new Wishes(), take), trade, facts, RenderSettings.Plain);
+
+for (var i = 1; i < 60; i++) Make(i % 6 + 1);
+var files = Make(1);
+var pages = files.Files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal)).Select(f => Encoding.UTF8.GetString(f.Value)).ToList();
+var parser = new HtmlParser();
+var make = Median(101, () => Make(1));
+var parse = Median(101, () => { foreach (var p in pages) parser.ParseDocument(p); });
+var before = GC.GetAllocatedBytesForCurrentThread();
+for (var i = 0; i < 20; i++) Make(1);
+var allocated = (GC.GetAllocatedBytesForCurrentThread() - before) / 20;
+Console.WriteLine($"compose + render, {pages.Count} pages, one core, warm: {make:0.00} ms (bound 15); {files.Size / 1024} KB in {files.Files.Count} files; {allocated / 1024} KB allocated");
+Console.WriteLine($"  yardstick, the same pages read back by an HTML parser: {parse:0.00} ms; ratio {make / parse:0.00}");
+
+var folder = Directory.CreateTempSubdirectory("plurimax-bench-").FullName;
+var store = new FolderBlobStore(folder);
+var sites = Enumerable.Range(0, 200).Select(i =>
+{
+    var t = trades.All.ElementAt(i % trades.All.Count());
+    var f = FactSheet.From($"Firm {i} & Sons", "Hallow");
+    return (Document: Composer.Compose(t, f, new Wishes()), Trade: t, Facts: f);
+}).ToList();
+int Publish() => sites.Sum(s => SiteRenderer.Render(s.Document, s.Trade, s.Facts, RenderSettings.Plain).Files.Values.Count(b => store.Put(b).New));
+var watch = Stopwatch.StartNew();
+var written = Publish();
+var first = watch.Elapsed.TotalSeconds;
+watch.Restart();
+var again = Publish();
+var second = watch.Elapsed.TotalSeconds;
+Console.WriteLine($"publish 200 sites: {200 / first:0} a second, {written} blobs written; again without change: {200 / second:0} a second, {again} blobs written (bound 0)");
+Directory.Delete(folder, true);
+
+static double Median(int runs, Action act)
+{
+    var times = new double[runs];
+    for (var i = 0; i < runs; i++)
+    {
+        var w = Stopwatch.StartNew();
+        act();
+        times[i] = w.Elapsed.TotalMilliseconds;
+    }
+    Array.Sort(times);
+    return times[runs / 2];
+}

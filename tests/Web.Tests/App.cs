@@ -1,0 +1,141 @@
+using System.Net;
+using System.Text.RegularExpressions;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using Npgsql;
+using Plurimax.Core.Composing;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Trades;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Web;
+
+namespace Plurimax.Web.Tests;
+
+/// <summary>The application on a database of its own, on a real PostgreSQL that ./test starts on loopback.</summary>
+public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
+{
+    private readonly string _server = Environment.GetEnvironmentVariable("TestDatabase") ?? "Host=127.0.0.1;Port=55433;Username=plurimax";
+    private readonly string _name = $"plurimax_{Guid.NewGuid():N}";
+    private readonly string _folder = Directory.CreateTempSubdirectory("plurimax-web-").FullName;
+    private static int _ports = 26000;
+
+    public string Folder => _folder;
+    public string Connection => $"{_server};Database={_name}";
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseSetting("Database", Connection).UseSetting("DataFolder", _folder).UseSetting("PublicPort", "80").UseSetting("Smtp:Port", Interlocked.Increment(ref _ports).ToString(System.Globalization.CultureInfo.InvariantCulture));
+        builder.UseContentRoot(Path.Combine(Root(), "src/Web"));
+    }
+
+    public async Task InitializeAsync()
+    {
+        await RunAsync("postgres", $"CREATE DATABASE {_name}");
+        using var scope = Services.CreateScope();
+        await scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.MigrateAsync();
+        var users = scope.ServiceProvider.GetRequiredService<Microsoft.AspNetCore.Identity.UserManager<AppUser>>();
+        var roles = scope.ServiceProvider.GetRequiredService<Microsoft.AspNetCore.Identity.RoleManager<Microsoft.AspNetCore.Identity.IdentityRole<Guid>>>();
+        foreach (var (name, role) in new[] { ("Ada Tidewell", "owner"), ("Mara Oake", "maker"), ("Ivo Venn", "maker") })
+        {
+            if (!await roles.RoleExistsAsync(role)) await roles.CreateAsync(new(role));
+            var user = new AppUser { UserName = name, DisplayName = name, Email = $"{name.Split(' ')[0].ToLowerInvariant()}@tidewrack.example" };
+            (await users.CreateAsync(user, "saltmere-harbour")).Succeeded.ShouldBeTrue();
+            await users.AddToRoleAsync(user, role);
+        }
+    }
+
+    async Task IAsyncLifetime.DisposeAsync()
+    {
+        await base.DisposeAsync();
+        await RunAsync("postgres", $"DROP DATABASE {_name} WITH (FORCE)");
+        Directory.Delete(_folder, recursive: true);
+    }
+
+    public async Task RunAsync(string database, string sql)
+    {
+        await using var c = new NpgsqlConnection($"{_server};Database={database};Pooling=false");
+        await c.OpenAsync();
+        await using var command = new NpgsqlCommand(sql, c);
+        await command.ExecuteNonQueryAsync();
+    }
+
+    /// <summary>Does something with services of a scope of its own.</summary>
+    public async Task<T> WithAsync<T>(Func<IServiceProvider, Task<T>> act)
+    {
+        using var scope = Services.CreateScope();
+        return await act(scope.ServiceProvider);
+    }
+
+    public Task<T> DbAsync<T>(Func<PlurimaxDb, Task<T>> act) => WithAsync(s => act(s.GetRequiredService<PlurimaxDb>()));
+
+    /// <summary>A site made through the same code as real ones.</summary>
+    public Task<Site> SiteAsync(string name = "Bell Cycles", string trade = "bicycle-repair", string? email = "bench@bell.example") => WithAsync(async s =>
+    {
+        var facts = FactSheet.From(name, "Hallow");
+        if (email is not null) facts = facts.With("email", new FactEntry(new TextValue(email), FactSource.Client, true));
+        var trades = s.GetRequiredService<TradeCatalogue>();
+        return await s.GetRequiredService<SiteStore>().CreateAsync(trades[trade], facts, new Wishes(), "Mara Oake", null);
+    });
+
+    /// <summary>Signed off and live, without the clicks.</summary>
+    public async Task<Site> LiveAsync(string name)
+    {
+        var site = await SiteAsync(name);
+        return await WithAsync(async s =>
+        {
+            var loaded = (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!;
+            await s.GetRequiredService<Launching.Publisher>().ReleaseAsync(loaded, "Mara Oake");
+            return loaded;
+        });
+    }
+
+    public HttpClient Visitor(string host = "localhost") => CreateClient(new() { BaseAddress = new Uri($"http://{host}"), AllowAutoRedirect = false });
+
+    public async Task<Maker> SignInAsync(string who = "mara")
+    {
+        var maker = new Maker(CreateClient(new() { BaseAddress = new Uri("http://localhost"), AllowAutoRedirect = false }));
+        var r = await maker.PostAsync("/signin", new() { ["Email"] = $"{who}@tidewrack.example", ["Password"] = "saltmere-harbour" });
+        r.StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        return maker;
+    }
+
+    public static string Root()
+    {
+        for (var d = new DirectoryInfo(AppContext.BaseDirectory); d is not null; d = d.Parent)
+            if (File.Exists(Path.Combine(d.FullName, "Plurimax.slnx"))) return d.FullName;
+        throw new DirectoryNotFoundException();
+    }
+}
+
+/// <summary>Somebody signed in, posting forms as a browser does: with the token of the page they stand on.</summary>
+public sealed partial class Maker(HttpClient http)
+{
+    public async Task<(HttpStatusCode Status, string Body)> GetAsync(string path)
+    {
+        var r = await http.GetAsync(path);
+        return (r.StatusCode, WebUtility.HtmlDecode(await r.Content.ReadAsStringAsync()));
+    }
+
+    public async Task<HttpResponseMessage> PostAsync(string path, Dictionary<string, string> fields, string? from = null)
+    {
+        var page = await (await http.GetAsync(from ?? path.Split('?')[0])).Content.ReadAsStringAsync();
+        fields["__RequestVerificationToken"] = Token().Match(page).Groups[1].Value;
+        return await http.PostAsync(path, new FormUrlEncodedContent(fields));
+    }
+
+    public async Task<(HttpStatusCode Status, string Body)> SendAsync(string path, Dictionary<string, string> fields)
+    {
+        var r = await PostAsync(path, fields);
+        return (r.StatusCode, WebUtility.HtmlDecode(await r.Content.ReadAsStringAsync()));
+    }
+
+    public HttpClient Http => http;
+
+    [GeneratedRegex("name=\"__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)\"")] private static partial Regex Token();
+}
+
+[CollectionDefinition("app")]
+public sealed class AppCollection : ICollectionFixture<App>;

@@ -1,0 +1,80 @@
+using System.Net;
+using Microsoft.AspNetCore.Routing;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Plurimax.Web.Tests;
+
+[Collection("app")]
+public class SecurityTests(App app)
+{
+    [Fact]
+    public async Task Every_page_but_the_listed_ones_asks_for_sign_in()
+    {
+        var http = app.Visitor();
+        var site = await app.SiteAsync("Door Test");
+        foreach (var endpoint in app.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>())
+        {
+            var path = "/" + endpoint.RoutePattern.RawText!.TrimStart('/').Replace("{id:guid}", site.Id.ToString()).Replace("{token}", "x").Replace("{**path}", "index.html");
+            var r = await http.GetAsync(path);
+            var open = path is "/health" or "/signin" or "/fault" or "/SignIn" or "/Fault" || path.StartsWith("/proof/") || path.StartsWith("/sheet/") || path.StartsWith("/ClientProof");
+            if (open) r.Headers.Location?.OriginalString.ShouldNotContain("/signin");
+            else
+            {
+                r.StatusCode.ShouldBe(HttpStatusCode.Redirect, path);
+                r.Headers.Location!.OriginalString.ShouldContain("/signin", customMessage: path);
+            }
+        }
+    }
+
+    [Fact]
+    public async Task Standards_are_the_owners()
+    {
+        (await (await app.SignInAsync("mara")).GetAsync("/standards")).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await (await app.SignInAsync("ada")).GetAsync("/standards")).Status.ShouldBe(HttpStatusCode.OK);
+    }
+
+    [Fact]
+    public async Task A_form_without_its_token_changes_nothing()
+    {
+        var maker = await app.SignInAsync();
+        var site = await app.SiteAsync("Token Test");
+        var r = await maker.Http.PostAsync($"/sites/{site.Id}/plan?handler=AddPage", new FormUrlEncodedContent(new Dictionary<string, string> { ["name"] = "Smuggled", ["revision"] = "1" }));
+        r.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await maker.GetAsync($"/sites/{site.Id}/plan")).Body.ShouldNotContain("Smuggled");
+    }
+
+    [Fact]
+    public async Task Pages_allow_nothing_inline_and_no_frame_around_them()
+    {
+        var maker = await app.SignInAsync();
+        var r = await maker.Http.GetAsync("/");
+        var policy = r.Headers.GetValues("Content-Security-Policy").Single();
+        policy.ShouldContain("script-src 'self';");
+        policy.ShouldContain("frame-ancestors 'none'");
+        policy.ShouldNotContain("unsafe");
+        (await r.Content.ReadAsStringAsync()).ShouldNotContain("<script>");
+    }
+
+    [Fact]
+    public async Task Wrong_passwords_say_the_same_for_any_address()
+    {
+        var maker = new Maker(app.Visitor());
+        var known = await maker.SendAsync("/signin", new() { ["Email"] = "ivo@tidewrack.example", ["Password"] = "wrong" });
+        var unknown = await maker.SendAsync("/signin", new() { ["Email"] = "nobody@tidewrack.example", ["Password"] = "wrong" });
+        known.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        foreach (var r in new[] { known, unknown }) r.Body.ShouldContain("Email and password do not fit together.");
+        (await maker.SendAsync("/signin", new() { ["Email"] = "", ["Password"] = "" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+    }
+
+    [Fact]
+    public async Task A_sheet_runs_in_a_sandbox_and_its_token_cannot_be_made_up()
+    {
+        var site = await app.SiteAsync("Sandbox Test");
+        var sheets = app.Services.GetRequiredService<Proofs.Sheets>();
+        var r = await app.Visitor().GetAsync(sheets.Url(new Proofs.SheetView(site.Id)));
+        r.StatusCode.ShouldBe(HttpStatusCode.OK);
+        r.Headers.GetValues("Content-Security-Policy").Single().ShouldStartWith("sandbox allow-scripts;");
+        (await r.Content.ReadAsStringAsync()).ShouldContain("data-p=\"home.opening/heading\"");
+        (await app.Visitor().GetAsync("/sheet/made-up/index.html")).StatusCode.ShouldBe(HttpStatusCode.Gone);
+    }
+}

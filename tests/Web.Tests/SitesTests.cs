@@ -1,0 +1,147 @@
+using System.Net;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using Plurimax.Core.Sites;
+using Plurimax.Data.Sites;
+
+namespace Plurimax.Web.Tests;
+
+[Collection("app")]
+public class SitesTests(App app)
+{
+    [Theory]
+    [InlineData("O'Brien & \"Sons\"", true)]
+    [InlineData("<script>alert(1)</script>", true)]
+    [InlineData("🚲 Rad 🚲", true)]
+    [InlineData("دكان الدراجات", true)]
+    [InlineData("", false)]
+    public async Task Names_of_any_kind_make_a_site_or_get_a_message(string name, bool made)
+    {
+        var maker = await app.SignInAsync();
+        var (status, body) = await maker.SendAsync("/new", new() { ["Words"] = "bike shop", ["BusinessName"] = name, ["Town"] = "Hallow", ["Email"] = "", ["Phone"] = "" });
+        status.ShouldBe(made ? HttpStatusCode.Redirect : HttpStatusCode.UnprocessableEntity);
+        if (!made) body.ShouldContain("Give the name as it stands over the door.");
+        else (await maker.Http.GetStringAsync("/?find=" + Uri.EscapeDataString(name))).ShouldNotContain("<script>alert");
+    }
+
+    [Fact]
+    public async Task A_name_of_5000_characters_is_refused_and_everything_typed_is_kept()
+    {
+        var maker = await app.SignInAsync();
+        var (status, body) = await maker.SendAsync("/new", new() { ["Words"] = "bike shop", ["BusinessName"] = new string('x', 5000), ["Town"] = "Hallow", ["Email"] = "a@b.example", ["Phone"] = "none" });
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        foreach (var part in new[] { "5,000 characters", new string('x', 5000), "value=\"Hallow\"", "a@b.example", "not a phone number", "value=\"none\"" }) body.ShouldContain(part);
+    }
+
+    [Fact]
+    public async Task A_trade_that_fits_badly_is_not_taken_silently()
+    {
+        var maker = await app.SignInAsync();
+        var (status, body) = await maker.SendAsync("/new", new() { ["Words"] = "submarine welding shop", ["BusinessName"] = "Deep", ["Town"] = "Hallow" });
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        body.ShouldContain("No trade fits");
+    }
+
+    [Theory]
+    [InlineData("phone", "text", "ring me", "not a phone number")]
+    [InlineData("hours", "mon", "9-12, 11-14", "overlap")]
+    [InlineData("hours", "tue", "17-9", "closes before it opens")]
+    [InlineData("prices", "text", "Puncture | plenty", "not a price")]
+    [InlineData("email", "text", "no at all", "looks incomplete")]
+    public async Task A_fact_that_cannot_be_is_refused_at_its_field(string fact, string part, string typed, string message)
+    {
+        var maker = await app.SignInAsync();
+        var site = await app.SiteAsync($"Facts {fact} {part}");
+        var (status, body) = await maker.SendAsync($"/sites/{site.Id}/brief?handler=Save", new() { ["fact"] = fact, ["revision"] = "1", [$"v.{part}"] = typed, ["confirmed"] = "yes", ["shown"] = "yes" });
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        body.ShouldContain(message);
+        body.ShouldContain(typed);
+        (await app.DbAsync(d => d.Clients.Where(c => c.Id == site.ClientId).Select(c => c.FactsRevision).SingleAsync())).ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task A_changed_fact_changes_every_page_that_shows_it_and_keeps_hand_written_text()
+    {
+        var maker = await app.SignInAsync();
+        var site = await app.SiteAsync("Fact Flow");
+        await maker.PostAsync($"/sites/{site.Id}/bench?handler=Text", new() { ["revision"] = "1", ["leaf"] = "home", ["section"] = "home.opening", ["t.heading"] = "Mine" });
+        await maker.PostAsync($"/sites/{site.Id}/brief?handler=Save", new() { ["fact"] = "phone", ["revision"] = "1", ["v.text"] = "01632 960142", ["confirmed"] = "yes", ["shown"] = "yes" });
+        var document = await app.WithAsync(async s => { var store = s.GetRequiredService<SiteStore>(); return await store.DocumentAsync((await store.FindAsync(site.Id))!); });
+        document.FindSection("home.opening")!.Value.Section.Content.Heading.Text.ShouldBe("Mine");
+        document.Pages.SelectMany(p => p.Sections).SelectMany(s => s.Content.Passages()).ShouldContain(p => p.Passage.Text.Contains("{{ phone }}"));
+    }
+
+    [Fact]
+    public async Task A_file_with_an_unknown_key_changes_nothing_and_names_the_line()
+    {
+        var maker = await app.SignInAsync();
+        var site = await app.SiteAsync("Import");
+        var page = await maker.Http.GetStringAsync($"/sites/{site.Id}/brief");
+        using var form = new MultipartFormDataContent
+        {
+            { new StringContent(System.Text.RegularExpressions.Regex.Match(page, "RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)").Groups[1].Value), "__RequestVerificationToken" },
+            { new StringContent("phone: 01632 960142\nfone: 1\n"), "file", "facts.yaml" },
+        };
+        var r = await maker.Http.PostAsync($"/sites/{site.Id}/brief?handler=Import", form);
+        r.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        WebUtility.HtmlDecode(await r.Content.ReadAsStringAsync()).ShouldContain("line 2: fone: unknown key. Nearest known: phone.");
+    }
+
+    [Fact]
+    public async Task Two_makers_on_one_section_both_keep_their_words()
+    {
+        var (mara, ivo) = (await app.SignInAsync("mara"), await app.SignInAsync("ivo"));
+        var site = await app.SiteAsync("Conflict");
+        Dictionary<string, string> Text(string words, string section = "home.opening") => new() { ["revision"] = "1", ["leaf"] = "home", ["section"] = section, ["t.heading"] = words };
+        (await mara.SendAsync($"/sites/{site.Id}/bench?handler=Text", Text("Mara wrote this"))).Status.ShouldBe(HttpStatusCode.Redirect);
+        // Another section: both edits stand.
+        (await ivo.SendAsync($"/sites/{site.Id}/bench?handler=Text", Text("Ivo wrote elsewhere", "home.intro"))).Status.ShouldBe(HttpStatusCode.Redirect);
+        // The same section: nothing is saved, both versions are shown, and either can be kept.
+        var (status, body) = await ivo.SendAsync($"/sites/{site.Id}/bench?handler=Text", Text("Ivo wrote this"));
+        status.ShouldBe(HttpStatusCode.Conflict);
+        body.ShouldContain("Mara Oake saved this section before you");
+        body.ShouldContain("Mara wrote this");
+        body.ShouldContain("Ivo wrote this");
+        var mine = Text("Ivo wrote this");
+        mine["evenSo"] = "yes";
+        (await ivo.SendAsync($"/sites/{site.Id}/bench?handler=Text", mine)).Status.ShouldBe(HttpStatusCode.Redirect);
+        var said = await app.DbAsync(d => d.Revisions.Where(r => r.SiteId == site.Id).OrderBy(r => r.Number).Select(r => r.Who).ToListAsync());
+        said.ShouldBe(["Mara Oake", "Mara Oake", "Ivo Venn", "Ivo Venn"]);
+    }
+
+    [Fact]
+    public async Task Saves_at_the_same_moment_lose_nothing()
+    {
+        var site = await app.SiteAsync("Race");
+        var sections = new[] { "home.opening", "home.intro", "home.steps", "home.services", "home.closing" };
+        var outcomes = await Task.WhenAll(sections.Select(section => app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText(section, "heading", $"Words of {section}"), "somebody"))));
+        outcomes.ShouldAllBe(o => o.Ok);
+        var document = await app.WithAsync(async s => { var store = s.GetRequiredService<SiteStore>(); return await store.DocumentAsync((await store.FindAsync(site.Id))!); });
+        foreach (var section in sections) document.FindSection(section)!.Value.Section.Content.Heading.Text.ShouldBe($"Words of {section}");
+    }
+
+    [Fact]
+    public async Task Undo_and_redo_walk_the_history()
+    {
+        var site = await app.SiteAsync("Undo");
+        async Task<(int Head, string Heading)> Now() => await app.WithAsync(async s => { var store = s.GetRequiredService<SiteStore>(); var x = (await store.FindAsync(site.Id))!; return (x.Head, (await store.DocumentAsync(x)).FindSection("home.opening")!.Value.Section.Content.Heading.Text); });
+        var first = (await Now()).Heading;
+        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "One"), "m"));
+        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 2, new SetText("home.opening", "heading", "Two"), "m"));
+        foreach (var (back, heading) in new[] { (true, "One"), (true, first), (true, first), (false, "One"), (false, "Two"), (false, "Two") })
+        {
+            await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(site.Id, back));
+            (await Now()).Heading.ShouldBe(heading);
+        }
+    }
+
+    [Fact]
+    public async Task The_line_answers_in_a_fixed_number_of_queries()
+    {
+        for (var i = 0; i < 6; i++) await app.SiteAsync($"Lane {i}");
+        var maker = await app.SignInAsync();
+        var (status, body) = await maker.GetAsync("/");
+        status.ShouldBe(HttpStatusCode.OK);
+        body.ShouldContain("Lane 3");
+    }
+}
