@@ -37,9 +37,10 @@ assets() {
 
 # pg_up FOLDER PORT: a cluster of our own; PostgreSQL refuses to run as root, so postgres owns it then.
 pg_up() {
-  local folder=$1 port=$2 bin
+  local folder=$1 port=$2
+  pg_folder=$folder
   need '/usr/lib/postgresql/*/bin/initdb' postgresql
-  bin=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -1)
+  pg_bin=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -1)
   pg_as() { if [[ $(id -u) == 0 ]]; then runuser -u postgres -- "$@"; else "$@"; fi; }
   if [[ ! -f $folder/PG_VERSION ]]; then
     mkdir -p "$folder"
@@ -49,11 +50,11 @@ pg_up() {
       local up=$folder
       while [[ $up != / ]]; do up=$(dirname "$up"); runuser -u postgres -- test -x "$up" || chmod o+x "$up"; done
     fi
-    pg_as "$bin/initdb" -D "$folder" -A trust -U plurimax -E UTF8 --locale=C.UTF-8 >/dev/null
+    pg_as "$pg_bin/initdb" -D "$folder" -A trust -U plurimax -E UTF8 --locale=C.UTF-8 >/dev/null
   fi
-  if ! pg_as "$bin/pg_ctl" -D "$folder" status >/dev/null 2>&1; then
-    pg_as "$bin/pg_ctl" -D "$folder" -l "$folder/log" -w -t 60 -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${PG_EXTRA:-}" start >/dev/null || { tail -5 "$folder/log" >&2; exit 1; }
+  if ! pg_as "$pg_bin/pg_ctl" -D "$folder" status >/dev/null 2>&1; then
+    pg_as "$pg_bin/pg_ctl" -D "$folder" -l "$folder/log" -w -t 60 -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${PG_EXTRA:-}" start >/dev/null || { tail -5 "$folder/log" >&2; exit 1; }
     PG_STARTED=1
   fi
-  pg_stop() { [[ -n ${PG_STARTED:-} ]] && pg_as "$bin/pg_ctl" -D "$folder" -m fast -w stop >/dev/null 2>&1 || true; }
+  pg_stop() { [[ -n ${PG_STARTED:-} ]] && pg_as "$pg_bin/pg_ctl" -D "$pg_folder" -m fast -w stop >/dev/null 2>&1 || true; }
 }

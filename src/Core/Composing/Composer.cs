@@ -236,8 +236,13 @@ public static class Composer
 
     private static readonly ImmutableDictionary<string, string> Purposes = new Dictionary<string, string>
     {
-        ["home"] = "win the reader in one screen", ["services"] = "say what is done and how", ["about"] = "show who answers",
-        ["questions"] = "answer what holds people back", ["contact"] = "make asking easy", ["prices"] = "say what it costs", ["privacy"] = "tell how details are handled",
+        ["home"] = "win the reader in one screen",
+        ["services"] = "say what is done and how",
+        ["about"] = "show who answers",
+        ["questions"] = "answer what holds people back",
+        ["contact"] = "make asking easy",
+        ["prices"] = "say what it costs",
+        ["privacy"] = "tell how details are handled",
     }.ToImmutableDictionary();
 
     private static Passage MenuLabel(TradeTemplate trade, string id) => new(id switch

@@ -27,7 +27,10 @@ public sealed record Roles(ImmutableDictionary<string, string> Hex)
     {
         var r = new Dictionary<string, string>
         {
-            ["bg"] = k.Ground.ToHex(), ["bg2"] = k.Tint.ToHex(), ["card"] = k.Card.ToHex(), ["inv"] = k.Inverse.ToHex(),
+            ["bg"] = k.Ground.ToHex(),
+            ["bg2"] = k.Tint.ToHex(),
+            ["card"] = k.Card.ToHex(),
+            ["inv"] = k.Inverse.ToHex(),
         };
         string[] grounds = [r["bg"], r["bg2"], r["card"]];
         var ink = k.Text;

@@ -29,7 +29,17 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         var slug = await FreeSlugAsync(Composer.Slug(facts.Name), cancel);
         var site = new Site
         {
-            Slug = slug, Client = client, TradeId = trade.Id, MakerId = makerId, Station = Station.Bench, WaitingFor = Party.Us, WaitingSince = Now, Due = due, Head = 1, LastRevision = 1, CreatedAt = Now,
+            Slug = slug,
+            Client = client,
+            TradeId = trade.Id,
+            MakerId = makerId,
+            Station = Station.Bench,
+            WaitingFor = Party.Us,
+            WaitingSince = Now,
+            Due = due,
+            Head = 1,
+            LastRevision = 1,
+            CreatedAt = Now,
         };
         db.Add(site);
         db.Add(new SiteRevision { SiteId = site.Id, Number = 1, Document = document, Said = "Made the site", Who = who, At = Now });

@@ -102,6 +102,17 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
         await db.Events.Where(e => e.SiteId == site.Id && e.Kind != SiteEventKind.Note).ExecuteDeleteAsync();
         var at = clock.GetUtcNow().AddDays(-plan.Days.Sum());
         site.CreatedAt = at;
+        DateTimeOffset Begin(Station s) => at.AddDays(plan.Days.Take((int)s).Sum());
+        var benchAt = Begin(plan.Station < Station.Bench ? Station.Brief : Station.Bench).AddHours(3);
+        var proofAt = Begin(Station.Proof).AddHours(2);
+        var signedAt = Begin(Station.Proof).AddDays((plan.Days.Length > 4 ? plan.Days[4] : 0) * .9);
+        var releasedAt = Begin(Station.Launch).AddHours(6);
+        await db.Revisions.Where(r => r.SiteId == site.Id).ExecuteUpdateAsync(u => u.SetProperty(r => r.At, benchAt));
+        await db.Proofs.Where(p => p.SiteId == site.Id).ExecuteUpdateAsync(u => u.SetProperty(p => p.CreatedAt, proofAt).SetProperty(p => p.OpenedAt, proofAt.AddHours(20))
+            .SetProperty(p => p.SignedAt, p => p.SignedAt == null ? null : signedAt).SetProperty(p => p.ChangesAskedAt, p => p.ChangesAskedAt == null ? null : signedAt));
+        await db.Marks.Where(m => m.Proof.SiteId == site.Id).ExecuteUpdateAsync(u => u.SetProperty(m => m.At, signedAt.AddHours(-1)));
+        await db.Releases.Where(r => r.SiteId == site.Id).ExecuteUpdateAsync(u => u.SetProperty(r => r.At, releasedAt));
+        await db.Events.Where(e => e.SiteId == site.Id && e.Kind == SiteEventKind.Note).ExecuteUpdateAsync(u => u.SetProperty(e => e.At, e => e.Text.StartsWith("Release") ? releasedAt : signedAt));
         for (var i = 0; i < plan.Days.Length; i++)
         {
             db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Station, Station = (Station)i, Who = who, At = at });

@@ -73,13 +73,23 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
         var now = clock.GetUtcNow();
         var enquiry = new Enquiry
         {
-            SiteId = site.Id, Name = FactReader.Clean(input.Name), Email = input.Email.Trim(), Phone = FactReader.Clean(input.Phone), Message = FactReader.Clean(input.Message, lines: true), At = now,
+            SiteId = site.Id,
+            Name = FactReader.Clean(input.Name),
+            Email = input.Email.Trim(),
+            Phone = FactReader.Clean(input.Phone),
+            Message = FactReader.Clean(input.Message, lines: true),
+            At = now,
         };
         db.Add(enquiry);
         if (site.Client.Facts.Any<TextValue>("email")?.Text is { } to)
             db.Add(new OutboxMail
             {
-                SiteId = site.Id, EnquiryId = enquiry.Id, To = to, ReplyTo = enquiry.Email, At = now, NextTry = now,
+                SiteId = site.Id,
+                EnquiryId = enquiry.Id,
+                To = to,
+                ReplyTo = enquiry.Email,
+                At = now,
+                NextTry = now,
                 Subject = $"Enquiry from {enquiry.Name}",
                 Body = $"{enquiry.Message}\n\n{enquiry.Name}\n{enquiry.Email}\n{enquiry.Phone}\n\nSent through the form on {live.Domain ?? live.Slug}. Answering this mail answers {enquiry.Name}.\n",
             });

@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.Extensions.Caching.Memory;
+using Microsoft.Extensions.Primitives;
 using Npgsql;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
@@ -11,12 +11,17 @@ namespace Plurimax.Web.Hosting;
 /// <summary>A live release as the host serves it.</summary>
 public sealed record LiveSite(Guid SiteId, string Slug, string? Domain, ImmutableDictionary<string, ReleaseFile> Files);
 
-public sealed record ServedFile(byte[] Raw, byte[]? Gzip, string ContentType, string ETag);
+/// <summary>A file ready to be written: nothing is computed a request.</summary>
+public sealed record ServedFile(byte[] Raw, byte[]? Gzip, string ContentType, string ETag, StringValues CacheControl);
 
 /// <summary>Keeps the manifests of live sites and their files in memory, by host name. A release of any node empties the entry.</summary>
-public sealed class PublishedSites(IServiceScopeFactory scopes, SiteAddresses addresses, IBlobStore blobs, IMemoryCache cache)
+public sealed class PublishedSites(IServiceScopeFactory scopes, SiteAddresses addresses, IBlobStore blobs)
 {
+    /// <summary>Bytes of files kept in memory; over it all are let go and read again as they are asked for.</summary>
+    public const long MostBytes = 384L * 1024 * 1024;
     private readonly ConcurrentDictionary<string, LiveSite?> _byHost = new(StringComparer.OrdinalIgnoreCase);
+    private readonly ConcurrentDictionary<(string Hash, string Extension), ServedFile> _files = new();
+    private long _bytes;
 
     public async ValueTask<LiveSite?> FindAsync(string host)
     {
@@ -44,14 +49,17 @@ public sealed class PublishedSites(IServiceScopeFactory scopes, SiteAddresses ad
     public ServedFile? Open(LiveSite site, string path)
     {
         if (!site.Files.TryGetValue(path, out var file)) return null;
-        return cache.GetOrCreate((file.Hash, ContentTypes.Of(path)), entry =>
+        var key = (file.Hash, Path.GetExtension(path));
+        if (_files.TryGetValue(key, out var served)) return served;
+        var raw = blobs.Get(file.Hash) ?? throw new FileNotFoundException($"Blob {file.Hash} is missing.");
+        served = new ServedFile(raw, blobs.Get(file.Hash, compressed: true), ContentTypes.Of(path), $"\"{file.Hash[..20]}\"",
+            path.StartsWith("fonts/", StringComparison.Ordinal) ? "public, max-age=31536000, immutable" : "public, max-age=120");
+        if (Interlocked.Add(ref _bytes, raw.Length + (served.Gzip?.Length ?? 0)) > MostBytes)
         {
-            var raw = blobs.Get(file.Hash) ?? throw new FileNotFoundException($"Blob {file.Hash} is missing.");
-            var gzip = blobs.Get(file.Hash, compressed: true);
-            entry.Size = raw.Length + (gzip?.Length ?? 0) + 200;
-            entry.SlidingExpiration = TimeSpan.FromHours(1);
-            return new ServedFile(raw, gzip, ContentTypes.Of(path), $"\"{file.Hash[..20]}\"");
-        });
+            _files.Clear();
+            Interlocked.Exchange(ref _bytes, 0);
+        }
+        return _files[key] = served;
     }
 }
 

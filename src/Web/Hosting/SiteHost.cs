@@ -1,3 +1,5 @@
+using Microsoft.Extensions.Primitives;
+
 namespace Plurimax.Web.Hosting;
 
 /// <summary>
@@ -7,6 +9,11 @@ namespace Plurimax.Web.Hosting;
 internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteAddresses addresses, EnquiryDesk enquiries, IConfiguration config)
 {
     private readonly HashSet<string> _own = new(["localhost", "127.0.0.1", "[::1]", .. (config["AppHosts"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries)], StringComparer.OrdinalIgnoreCase);
+
+    private static readonly StringValues NoSniff = "nosniff";
+    private static readonly StringValues Referrer = "strict-origin-when-cross-origin";
+    private static readonly StringValues Vary = "Accept-Encoding";
+    private static readonly StringValues Policy = "default-src 'self'; img-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'self'; object-src 'none'";
 
     public async Task InvokeAsync(HttpContext context)
     {
@@ -19,9 +26,9 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
         var live = host.Length <= 253 ? await sites.FindAsync(host) : null;
         var response = context.Response;
         var headers = response.Headers;
-        headers.XContentTypeOptions = "nosniff";
-        headers["Referrer-Policy"] = "strict-origin-when-cross-origin";
-        headers.ContentSecurityPolicy = "default-src 'self'; img-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'self'; object-src 'none'";
+        headers.XContentTypeOptions = NoSniff;
+        headers["Referrer-Policy"] = Referrer;
+        headers.ContentSecurityPolicy = Policy;
         if (live is null)
         {
             response.StatusCode = addresses.SlugOf(host) is not null ? 404 : 421;
@@ -50,8 +57,8 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
             if (served is null) return;
         }
         headers.ETag = served.ETag;
-        headers.Vary = "Accept-Encoding";
-        headers.CacheControl = file.StartsWith("fonts/", StringComparison.Ordinal) ? "public, max-age=31536000, immutable" : "public, max-age=120";
+        headers.Vary = Vary;
+        headers.CacheControl = served.CacheControl;
         if (response.StatusCode == 200 && context.Request.Headers.IfNoneMatch == served.ETag)
         {
             response.StatusCode = 304;
@@ -65,6 +72,6 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
             body = gzip;
         }
         response.ContentLength = body.Length;
-        if (HttpMethods.IsGet(context.Request.Method)) await response.Body.WriteAsync(body);
+        if (HttpMethods.IsGet(context.Request.Method)) await response.BodyWriter.WriteAsync(body);
     }
 }

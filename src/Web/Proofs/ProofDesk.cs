@@ -22,14 +22,24 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         await db.Proofs.Where(p => p.SiteId == site.Id && p.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, now), cancel);
         var proof = new Proof
         {
-            SiteId = site.Id, Round = round, Revision = site.Head, TokenHash = Hash(token), Document = await store.DocumentAsync(site, cancel), Facts = site.Client.Facts,
-            Settings = (await store.SettingsAsync(site, cancel)).All(), CreatedAt = now,
+            SiteId = site.Id,
+            Round = round,
+            Revision = site.Head,
+            TokenHash = Hash(token),
+            Document = await store.DocumentAsync(site, cancel),
+            Facts = site.Client.Facts,
+            Settings = (await store.SettingsAsync(site, cancel)).All(),
+            CreatedAt = now,
         };
         db.Add(proof);
         if (mail && site.Client.Facts.Any<TextValue>("email")?.Text is { } to)
             db.Add(new OutboxMail
             {
-                SiteId = site.Id, To = to, At = now, NextTry = now, Subject = $"Your site to look at, round {round}",
+                SiteId = site.Id,
+                To = to,
+                At = now,
+                NextTry = now,
+                Subject = $"Your site to look at, round {round}",
                 Body = $"Hello,\n\nyour site is ready to be looked at:\n\n{origin}/proof/{token}\n\nClick a passage to leave a mark. When all is well, sign it off with your name. The link works on a phone too and needs no account.\n",
             });
         await store.MoveAsync(site, Station.Proof, who, Party.Client, cancel);
@@ -56,9 +66,15 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         var found = section is null ? null : proof.Document.FindSection(section);
         var mark = new Mark
         {
-            ProofId = proof.Id, Number = await db.Marks.CountAsync(m => m.ProofId == proof.Id, cancel) + 1,
-            Section = found?.Section.Id, Path = found is null ? null : path, PageFile = proof.Document.Pages.Any(p => p.File == page) ? page : "index.html",
-            Quote = quote.Length > 300 ? quote[..300] : quote, Text = text, Author = author, At = clock.GetUtcNow(),
+            ProofId = proof.Id,
+            Number = await db.Marks.CountAsync(m => m.ProofId == proof.Id, cancel) + 1,
+            Section = found?.Section.Id,
+            Path = found is null ? null : path,
+            PageFile = proof.Document.Pages.Any(p => p.File == page) ? page : "index.html",
+            Quote = quote.Length > 300 ? quote[..300] : quote,
+            Text = text,
+            Author = author,
+            At = clock.GetUtcNow(),
         };
         db.Add(mark);
         await db.SaveChangesAsync(cancel);

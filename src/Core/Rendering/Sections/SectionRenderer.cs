@@ -31,7 +31,12 @@ internal static class SectionRenderer
     /// <summary>The class names of the section styles, where they differ from the kind.</summary>
     private static readonly ImmutableDictionary<string, string> Style = new Dictionary<string, string>
     {
-        ["opening"] = "hero", ["questions"] = "faq", ["testimonials"] = "quotes", ["action"] = "cta", ["contact"] = "form", ["legal"] = "prose",
+        ["opening"] = "hero",
+        ["questions"] = "faq",
+        ["testimonials"] = "quotes",
+        ["action"] = "cta",
+        ["contact"] = "form",
+        ["legal"] = "prose",
     }.ToImmutableDictionary();
 
     public static (string Css, string Variant) Dress(RenderContext c, Section s)
