@@ -58,3 +58,10 @@ pg_up() {
   fi
   pg_stop() { [[ -n ${PG_STARTED:-} ]] && pg_as "$pg_bin/pg_ctl" -D "$pg_folder" -m fast -w stop >/dev/null 2>&1 || true; }
 }
+
+# free_port FROM: the first port from there on that nothing listens on.
+free_port() {
+  local p=$1
+  while (exec 3<>"/dev/tcp/127.0.0.1/$p") 2>/dev/null; do p=$((p + 1)); done
+  echo "$p"
+}

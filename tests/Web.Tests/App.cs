@@ -139,3 +139,22 @@ public sealed partial class Maker(HttpClient http)
 
 [CollectionDefinition("app")]
 public sealed class AppCollection : ICollectionFixture<App>;
+
+/// <summary>Counts the commands EF Core sends while it lives. Tests of the collection run one after the other.</summary>
+internal sealed class QueryCounter : IObserver<System.Diagnostics.DiagnosticListener>, IObserver<KeyValuePair<string, object?>>, IDisposable
+{
+    private readonly List<IDisposable> _subscriptions = [];
+    private int _count;
+
+    public QueryCounter() => _subscriptions.Add(System.Diagnostics.DiagnosticListener.AllListeners.Subscribe(this));
+    public int Count => _count;
+    public void OnNext(System.Diagnostics.DiagnosticListener listener) { if (listener.Name == "Microsoft.EntityFrameworkCore") _subscriptions.Add(listener.Subscribe(this)); }
+    public void OnNext(KeyValuePair<string, object?> e)
+    {
+        // The outbox asks for mail on its own time.
+        if (e.Key == "Microsoft.EntityFrameworkCore.Database.Command.CommandExecuted" && e.Value is Microsoft.EntityFrameworkCore.Diagnostics.CommandExecutedEventData d && !d.Command.CommandText.Contains("outbox", StringComparison.Ordinal)) Interlocked.Increment(ref _count);
+    }
+    public void OnCompleted() { }
+    public void OnError(Exception error) { }
+    public void Dispose() => _subscriptions.ForEach(s => s.Dispose());
+}

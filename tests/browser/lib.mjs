@@ -25,13 +25,21 @@ export async function startApplication() {
   const dll = path.join(web, 'bin/Release/net10.0/Plurimax.Web.dll');
   const env = { ...process.env, Database: `${connection};Database=plurimax_browser`, DataFolder: temporary('data'), PublicPort: String(port), Smtp__Port: '25980' };
   execFileSync('dotnet', [dll, '--migrate', '--demo'], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] });
-  const child = spawn('dotnet', [dll, '--urls', base], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] });
+  const app = { spawn: () => spawn('dotnet', [dll, '--urls', base], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] }), psql: (sql) => psql(sql, 'plurimax_browser') };
+  await restart(app);
+  return app;
+}
+
+/** Starts the application (again) and waits until it answers. */
+export async function restart(app) {
+  const child = app.spawn();
+  app.stop = () => child.kill('SIGTERM');
+  app.kill = () => child.kill('SIGKILL');
   for (let i = 0; ; i++) {
     try { if ((await fetch(`${base}/health`)).ok) break; } catch { /* not yet */ }
-    if (i > 200) throw new Error('the application did not start');
+    if (i > 300) throw new Error('the application did not start');
     await new Promise((r) => setTimeout(r, 100));
   }
-  return { stop: () => child.kill('SIGTERM'), psql: (sql) => psql(sql, 'plurimax_browser') };
 }
 
 export const startBrowser = () => chromium.launch({

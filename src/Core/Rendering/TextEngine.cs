@@ -49,6 +49,8 @@ public sealed partial class TextEngine
         Filter("minutes", (v, _) => $"{v.ToStringValue()} minutes");
         Filter("a_an", (v, _) => "aeiou".Contains(char.ToLowerInvariant(v.ToStringValue().FirstOrDefault('x'))) ? $"an {v.ToStringValue()}" : $"a {v.ToStringValue()}");
         Filter("count", (v, a) => v.ToNumberValue() == 1 ? $"1 {a.At(0).ToStringValue()}" : $"{v.ToStringValue()} {a.At(1).ToStringValue()}");
+        // Settings may refer to one another: once as they are, then with what they refer to.
+        _model["settings"] = settings.ToDictionary(p => p.Key, p => (object)p.Value);
         _model["settings"] = settings.ToDictionary(p => p.Key, p => (object)Fill(p.Value));
 
         void Filter(string name, Func<FluidValue, FilterArguments, string> f) => _options.Filters.AddFilter(name, (input, args, _) => new ValueTask<FluidValue>(new StringValue(f(input, args))));
@@ -169,5 +171,5 @@ public sealed partial class TextEngine
     [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#")] private static partial Regex MarkdownInline();
     [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|\n|^\s*(#|>|-|\d+\.)\s|&#")] private static partial Regex MarkdownBlock();
     [GeneratedRegex(@"</?(p|ul|ol|li|h\d|blockquote)[^>]*>")] private static partial Regex BlockTags();
-    [GeneratedRegex(@"\{[{%]-?\s*(?:if\s+)?([a-z_]+(?:\.[a-z_]+)*)")] private static partial Regex Placeholder();
+    [GeneratedRegex(@"(?:\{\{-?\s*|\{%-?\s*(?:if|elsif|unless)\s+)([a-z_]+(?:\.[a-z_]+)*)")] private static partial Regex Placeholder();
 }

@@ -40,7 +40,13 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
         _ => "",
     };
 
+    /// <summary>The fact without which an action would lead nowhere, where it is not known.</summary>
+    public string? Lacks(Core.Trades.MainAction action) => Core.Composing.Composer.NeededBy(action) is var fact && FactTree.Has(FactTree.Build(Site.Client.Facts), fact) ? null : fact;
+
     public void OnGet(string? leaf) => Lay(leaf);
+
+    public Task<IActionResult> OnPostActionAsync(int revision, Core.Trades.MainAction action) => DoAsync(revision, new SetAction(action), _ => null);
+
 
     private void Lay(string? leaf)
     {

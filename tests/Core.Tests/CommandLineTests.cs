@@ -1,0 +1,63 @@
+using System.Diagnostics;
+
+namespace Plurimax.Core.Tests;
+
+/// <summary>The command line as a Unix user meets it: output, messages, exit codes.</summary>
+public class CommandLineTests
+{
+    private static (int Code, string Out, string Error) Run(params string[] args)
+    {
+        var info = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
+        info.ArgumentList.Add(Path.Combine(AppContext.BaseDirectory, "Plurimax.Cli.dll"));
+        foreach (var a in args) info.ArgumentList.Add(a);
+        using var p = Process.Start(info)!;
+        var error = p.StandardError.ReadToEndAsync();
+        var output = p.StandardOutput.ReadToEnd();
+        p.WaitForExit();
+        return (p.ExitCode, output, error.Result);
+    }
+
+    [Fact]
+    public void Composes_a_site_that_its_own_check_passes()
+    {
+        var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;
+        Run("compose", "--from", "bike shop repairs", "--name", "Bell Cycles", "--place", "Hallow", "--look", "night", "--take", "2", "--out", folder).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(0), r => r.Out.ShouldContain("take 2, look night"), r => r.Error.ShouldBeEmpty());
+        Run("check", folder).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(0), r => r.Out.ShouldContain("0 blockers, 0 warnings"));
+        File.Delete(Path.Combine(folder, "about.html"));
+        Run("check", folder).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(1), r => r.Out.ShouldContain("[broken-link]"));
+        Directory.Delete(folder, true);
+    }
+
+    [Fact]
+    public void A_file_of_facts_is_read_and_faults_are_named_with_file_and_line()
+    {
+        var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;
+        var facts = Path.Combine(folder, "facts.yaml");
+        File.WriteAllText(facts, "business: { name: Bell }\nplace: { town: Hallow }\nhours: Mon 9-8\n");
+        Run("compose", facts, "--trade", "bicycle-repair", "--out", folder).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(2), r => r.Error.ShouldContain($"{facts}:3: hours:"), r => r.Out.ShouldBeEmpty());
+        File.WriteAllText(facts, "business: { name: Bell }\nplace: { town: Hallow }\nhours: Mon 8-9\n");
+        Run("compose", facts, "--trade", "bicycle-repair", "--out", folder).Code.ShouldBe(0);
+        File.ReadAllText(Path.Combine(folder, "contact.html")).ShouldContain("8 am – 9 am");
+        Directory.Delete(folder, true);
+    }
+
+    [Theory]
+    [InlineData(0, "trades")]
+    [InlineData(0, "trades", "--search", "phyiso")]
+    [InlineData(1, "trades", "--search", "zzzz")]
+    [InlineData(0, "looks")]
+    [InlineData(0, "--help")]
+    [InlineData(2)]
+    [InlineData(2, "fly")]
+    [InlineData(2, "trades", "--sort", "x")]
+    [InlineData(2, "compose", "--from", "bike repair", "--name", "x", "--out", "/tmp/x")]
+    [InlineData(2, "compose", "/nowhere.yaml", "--trade", "bicycle-repair", "--out", "/tmp/x")]
+    [InlineData(2, "compose", "--from", "submarine welding", "--name", "x", "--place", "y", "--out", "/tmp/x")]
+    [InlineData(2, "check", "/nowhere/at/all")]
+    public void Exit_codes_are_those_of_the_help(int code, params string[] args)
+    {
+        var r = Run(args);
+        r.Code.ShouldBe(code, r.Error);
+        if (code == 2) r.Error.ShouldStartWith("plurimax: ");
+    }
+}
