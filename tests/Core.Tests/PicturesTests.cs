@@ -32,7 +32,7 @@ public partial class PicturesTests
     {
         var ink = Looks.Find("dune")!.Art;
         var inks = new Inks(ink);
-        var allowed = inks.T.Concat([inks.K, inks.Kd, inks.Kl, inks.S, inks.Sd, inks.Sl, inks.Wood, inks.WoodD, inks.WoodL, inks.WoodK, inks.Lit]).ToHashSet();
+        var allowed = inks.T.Concat([inks.K, inks.Kd, inks.Kl, inks.S, inks.Sd, inks.Sl, inks.Wood, inks.WoodD, inks.WoodL, inks.WoodK, inks.Lit, inks.Sea, inks.SeaL, inks.Sun]).ToHashSet();
         Colour().Matches(SitePictures.Draw(scene, ink, 900, 900, 3).Svg).Select(m => m.Value).Distinct().Where(c => !allowed.Contains(c)).ShouldBeEmpty();
     }
 

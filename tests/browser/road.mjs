@@ -30,7 +30,7 @@ export default async function (browser) {
     await page.waitForURL(/\/bench$/);
     id = page.url().split('/')[4];
     truth(await page.locator('#pagepick option').count() >= 5, 'fewer than five pages');
-    truth((await page.frameLocator('#sheet').locator('body').innerText()).includes('Fennimore & O’Dell'), 'the name is not on the sheet');
+    truth((await page.frameLocator('.sheetframe').locator('body').innerText()).includes('Fennimore & O’Dell'), 'the name is not on the sheet');
   });
 
   await step('Brief: typed facts, one refused, all followed by the pages', async () => {
@@ -54,7 +54,7 @@ export default async function (browser) {
     for (const box of await page.locator('[name=ticked]').all()) await box.check();
     await page.click('text=Save ticks');
     await go('bench?leaf=contact');
-    const sheet = await page.frameLocator('#sheet').locator('body').innerText();
+    const sheet = await page.frameLocator('.sheetframe').locator('body').innerText();
     for (const word of ['01632 960133', '3 Net Yard', 'Tuesday']) truth(sheet.includes(word), `${word} is not on the contact page`);
   });
 
@@ -90,7 +90,7 @@ export default async function (browser) {
     await page.locator('#bench .kept').first().waitFor();
     await page.click('text=New take of all');
     await page.waitForURL(/bench/);
-    const heading = () => page.frameLocator('#sheet').locator('h1').innerText();
+    const heading = () => page.frameLocator('.sheetframe').locator('h1').innerText();
     truth((await heading()).toLowerCase().includes('built again'), 'the kept heading is gone');
     await page.locator('text=take 2, version').waitFor();
     await page.locator('.gfoot >> text=Undo').click();
@@ -112,7 +112,7 @@ export default async function (browser) {
     await client.goto(link);
     equal(await axe(client), [], 'axe');
     truth(await client.evaluate(() => document.documentElement.scrollWidth <= innerWidth), 'the proof scrolls sideways');
-    await client.frameLocator('#sheet').locator('[data-p="home.opening/text"]').click();
+    await client.frameLocator('.sheetframe').locator('[data-p="home.opening/text"]').click();
     equal(await client.inputValue('#place'), 'home.opening/text', 'the pinned passage');
     await client.fill('#text', 'Please say that we fetch and bring back.');
     await client.fill('#by', 'Ola Fennimore');

@@ -32,7 +32,11 @@ public sealed class Inks
         }
         (K, Kd, Kl) = Trio(i.First);
         (S, Sd, Sl) = Trio(i.Second);
-        Sun = Kl;
+        // Water takes the colder ink and the sun the warmer one, whichever of the two that is.
+        static double Cold(Oklch c) => Math.Abs(Short(c.H - 220));
+        var (colder, warmer) = Cold(i.First) < Cold(i.Second) ? (i.First, i.Second) : (i.Second, i.First);
+        (Sea, _, SeaL) = Trio(Cold(colder) < 75 ? colder with { C = Math.Min(colder.C, .1) } : new Oklch(.66, .07, 215));
+        Sun = Trio(warmer).Item3;
         Wood = new Oklch(.68, i.WoodChroma, i.WoodHue).ToHex();
         WoodD = new Oklch(.5, i.WoodChroma, i.WoodHue - 8).ToHex();
         WoodL = new Oklch(.8, i.WoodChroma * .8, i.WoodHue + 6).ToHex();
@@ -49,6 +53,8 @@ public sealed class Inks
     public string Sd { get; }
     public string Sl { get; }
     public string Sun { get; }
+    public string Sea { get; }
+    public string SeaL { get; }
     public string Wood { get; }
     public string WoodD { get; }
     public string WoodL { get; }

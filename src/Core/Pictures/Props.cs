@@ -233,8 +233,8 @@ internal static class Props
     /// <summary>Sky with a sun down to a horizon.</summary>
     public static void Sky(Canvas c, Inks p, double horizon, double sunX = .68)
     {
-        var fill = p.Night ? c.Gradient((0, p.T[8]), (.6, p.T[6]), (1, p.Kd)) : c.Gradient((0, p.Sl), (.6, p.T[1]), (1, p.T[0]));
-        c.Rect(0, 0, c.W, horizon + 2, fill).Halftone(0, 0, c.W, horizon * .6, p.Night ? p.T[9] : p.S, 14, .3, up: true, opacity: .5);
+        var fill = p.Night ? c.Gradient((0, p.T[8]), (.6, p.T[6]), (1, p.Kd)) : c.Gradient((0, p.SeaL), (.6, p.T[1]), (1, p.T[0]));
+        c.Rect(0, 0, c.W, horizon + 2, fill).Halftone(0, 0, c.W, horizon * .6, p.Night ? p.T[9] : p.Sea, 14, .3, up: true, opacity: .5);
         double sx = c.W * sunX, sy = horizon * .58, sr = Min(c.W, c.H) * .12;
         if (!p.Night) for (var i = 3; i > 0; i--) c.Circle(sx, sy, sr * (1 + i * .42), p.Lit, .22);
         c.Circle(sx, sy, sr, p.Night ? p.Lit : p.Sun);
@@ -257,7 +257,7 @@ internal static class Props
 
     public static void Sea(Canvas c, Inks p, double y, double h, Dice r)
     {
-        string deep = p.Night ? p.T[7] : p.S, pale = p.Night ? p.T[6] : p.Sl;
+        string deep = p.Night ? p.T[7] : p.Sea, pale = p.Night ? p.T[6] : p.SeaL;
         c.Rect(0, y, c.W, h, deep);
         for (var i = 0; i < 5; i++) c.Rect(0, y + h * Pow(i / 5.0, 1.3), c.W, 2 + i * 1.6, pale, opacity: .5);
         var d = "";

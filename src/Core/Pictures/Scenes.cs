@@ -173,7 +173,7 @@ public static class Scenes
                 double b = (r.Next() - .5) * 50, l = (.3 + (r.Next() - .5) * .7) * hgt, hh = hgt * r.Between(.6, 1.1);
                 d += $"M{N(x + b)} {N(h + 6)}Q{N(x + b + l * .2)} {N(h - hh * .7)} {N(x + b + l)} {N(h - hh)}";
             }
-            c.Stroke(d, new[] { p.Sd, p.T[7], p.T[5] }[r.Below(3)], 4);
+            c.Stroke(d, new[] { p.T[6], p.T[7], p.T[5] }[r.Below(3)], 4);
         }
     }
 

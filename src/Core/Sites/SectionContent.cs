@@ -112,7 +112,7 @@ public static class SectionKinds
         [typeof(OpeningContent)] = new("opening", "Opening", "promise and main action", () => new OpeningContent { Heading = P("{{ business.name }}, {{ place.town }}") }),
         [typeof(TitleContent)] = new("title", "Page title", "say where one is", () => new TitleContent { Heading = P("{{ business.name }}") }),
         [typeof(TrustContent)] = new("trust", "Proof line", "facts that can be checked", () => new TrustContent()),
-        [typeof(TextContent)] = new("text", "Text", "explain one thing", () => new TextContent("own") { Heading = P("A heading"), Text = P("Write here.") }),
+        [typeof(TextContent)] = new("text", "Paragraphs", "explain one thing", () => new TextContent("own") { Heading = P("A heading"), Text = P("Write here.") }),
         [typeof(ServicesContent)] = new("services", "Services", "what is done", () => new ServicesContent(false) { Heading = P("What we do") }),
         [typeof(StepsContent)] = new("steps", "Steps", "how it goes", () => new StepsContent { Heading = P("How it goes"), Items = [new("1", P("First"), P("Write here."))] }),
         [typeof(AboutContent)] = new("about", "About", "who answers", () => new AboutContent { Heading = P("About {{ business.name }}"), Text = P("Write here.") }),

@@ -60,7 +60,7 @@ window.addEventListener('pageshow', () => document.querySelectorAll('[aria-busy]
 // The sheet: drawn at one of three widths and scaled into its pane.
 let width = Number(sessionStorage.getItem('sheet-width')) || 1280;
 function fit() {
-  const frame = document.getElementById('sheet');
+  const frame = document.querySelector('.sheetframe');
   const view = frame?.closest('.view, .canvas');
   if (!frame || !view || !document.querySelector('[data-width]')) return;
   const scale = Math.min(1, (view.clientWidth - 16) / width);
@@ -80,7 +80,7 @@ window.addEventListener('resize', fit);
 
 // A click on a passage in the sheet puts it in hand in the galley.
 window.addEventListener('message', (e) => {
-  const frame = document.getElementById('sheet');
+  const frame = document.querySelector('.sheetframe');
   const bench = document.getElementById('bench');
   if (!frame || e.source !== frame.contentWindow || !bench || typeof e.data?.section !== 'string') return;
   if (bench.dataset.section === e.data.section) return;

@@ -1,6 +1,6 @@
 // A client's proof: clicking a passage of the page pins the mark to it.
 window.addEventListener('message', (e) => {
-  const frame = document.getElementById('sheet');
+  const frame = document.querySelector('.sheetframe');
   if (!frame || e.source !== frame.contentWindow || typeof e.data?.place !== 'string') return;
   const place = document.getElementById('place');
   if (!place || ![...place.options].some((o) => o.value === e.data.place)) return;

@@ -1,0 +1,45 @@
+// Takes the pictures of docs/screenshots from a running ./start with the demo data: node tools/screenshots.mjs [NAME ...]
+import { chromium } from 'playwright-core';
+
+const base = process.env.BASE ?? 'http://localhost:5080';
+const only = process.argv.slice(2);
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+const page = await context.newPage();
+page.on('console', (m) => { if (m.type() === 'error') console.log(page.url(), m.text()); });
+await page.goto(`${base}/signin`);
+await page.fill('#email', 'ada@tidewrack.example');
+await page.fill('#password', 'saltmere-harbour');
+await page.click('button');
+await page.waitForURL(`${base}/`);
+const site = async (name) => {
+  await page.goto(`${base}/?find=${encodeURIComponent(name)}`);
+  return (await page.locator('.lanes a').first().getAttribute('href')).split('/')[2];
+};
+const harrowgate = await site('Harrowgate Cycle Works');
+const shots = {
+  line: '/', new: '/new?Words=phyiso', brief: `/sites/${harrowgate}/brief?open=hours`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`,
+  bench: `/sites/${harrowgate}/bench?leaf=home&section=home.opening`, proof: `/sites/${await site('Larkfield Honey')}/proof`, launch: `/sites/${await site('Quayside Physio')}/launch`,
+  handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, care: `/sites/${await site('Wrenfield Wheels')}/care`, standards: '/standards', trades: '/trades?q=bike+shop',
+};
+const take = async (name, p = page) => { await p.waitForLoadState('networkidle'); await p.screenshot({ path: `docs/screenshots/${name}.png` }); };
+for (const [name, path] of Object.entries(shots)) {
+  if (only.length && !only.includes(name)) continue;
+  await page.goto(base + path);
+  await take(name);
+}
+if (!only.length || only.includes('site')) {
+  await page.goto(`${base.replace('localhost', 'marram-guesthouse.sites.localhost')}/`);
+  await take('site');
+}
+if (!only.length || only.includes('client-proof')) {
+  const cafe = await site('Net Loft');
+  await page.goto(`${base}/sites/${cafe}/proof`);
+  await page.uncheck('[name=mail]');
+  await page.click('text=Send round 1');
+  const link = await page.inputValue('#link');
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await phone.goto(link);
+  await take('client-proof', phone);
+}
+await browser.close();
