@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Memory;
 using Plurimax.Core.Line;
 using Plurimax.Data;
 
@@ -11,7 +12,7 @@ public sealed record Bar(string X, string Y, string W, string H, string Fill, st
 public sealed record LaneRow(SiteSummary Summary, Lane Lane, ImmutableArray<Bar> Bars, ImmutableArray<(string X, string Text)> Labels, double? DueX, string Since, string Spoken);
 
 /// <summary>The home view: a lane for each site, over time, sorted by slack.</summary>
-public sealed class IndexModel(PlurimaxDb db, SiteStatus status, TimeProvider clock) : PageModel
+public sealed class IndexModel(PlurimaxDb db, SiteStatus status, TimeProvider clock, IMemoryCache cache) : PageModel
 {
     private const double Left = 236, Right = 936;
     private const int MostLanes = 40;
@@ -48,8 +49,7 @@ public sealed class IndexModel(PlurimaxDb db, SiteStatus status, TimeProvider cl
         if (Find.Length > 0) query = query.Where(s => EF.Functions.ILike(s.Client.Name, $"%{Find.Replace("%", "\\%").Replace("_", "\\_")}%") || EF.Functions.ILike(s.TradeId, $"%{Find.Replace("%", "\\%").Replace("_", "\\_")}%"));
         Matching = await query.CountAsync();
         var sites = await query.OrderBy(s => s.Due == null).ThenBy(s => s.Due).Take(MostLanes).ToListAsync();
-        var recent = await db.Events.AsNoTracking().Where(e => e.Kind == SiteEventKind.Station && e.At > now.AddDays(-120)).OrderBy(e => e.At).Select(e => new { e.SiteId, e.Station, e.At }).Take(20_000).ToListAsync();
-        Typical = Core.Line.Lanes.Typical(recent.GroupBy(e => e.SiteId).Select(g => (IReadOnlyList<StationEvent>)[.. g.Select(e => new StationEvent(e.Station, e.At, ""))]));
+        Typical = await TypicalAsync(now);
 
         var from = now.AddDays(-32);
         var to = now.AddDays(28);
@@ -59,6 +59,15 @@ public sealed class IndexModel(PlurimaxDb db, SiteStatus status, TimeProvider cl
         foreach (var summary in await status.OfAsync(sites)) Lanes.Add(Row(summary, now, X));
         Lanes.Sort((a, b) => (a.Lane.Slack ?? 999).CompareTo(b.Lane.Slack ?? 999));
     }
+
+    /// <summary>Median stays over the last four months; they move slowly, so they are counted every few minutes.</summary>
+    private Task<ImmutableArray<double>> TypicalAsync(DateTimeOffset now) => cache.GetOrCreateAsync("typical stays", async entry =>
+    {
+        entry.Size = 1;
+        entry.AbsoluteExpirationRelativeToNow = TimeSpan.FromMinutes(5);
+        var recent = await db.Events.AsNoTracking().Where(e => e.Kind == SiteEventKind.Station && e.At > now.AddDays(-120)).OrderBy(e => e.At).Select(e => new { e.SiteId, e.Station, e.At }).Take(20_000).ToListAsync();
+        return Core.Line.Lanes.Typical(recent.GroupBy(e => e.SiteId).Select(g => (IReadOnlyList<StationEvent>)[.. g.Select(e => new StationEvent(e.Station, e.At, ""))]));
+    });
 
     private LaneRow Row(SiteSummary s, DateTimeOffset now, Func<DateTimeOffset, double> x)
     {
