@@ -122,7 +122,7 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
         if (candidates.Count == 0) return null;
         var quiet = Prefer(candidates, c => !Echoes(c.Alternate));
         var fresh = Prefer(quiet, c => !c.Alternate.Points.Any(_points.Contains));
-        fresh = Prefer(fresh, c => !_leads.Contains(Lead(c.Alternate)));
+        fresh = Prefer(fresh, c => !_leads.Contains(c.Alternate.Lead));
         var order = fresh.OrderBy(c => Chance.Hash($"{seed}/{key}/{c.Choice}")).ToList();
         return order[(take - 1) % order.Count];
     }
@@ -132,28 +132,16 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
     private void Note(Alternate a)
     {
         foreach (var p in a.Points) _points.Add(p);
-        if (Lead(a).Length > 0) _leads.Add(Lead(a));
+        if (a.Lead.Length > 0) _leads.Add(a.Lead);
     }
-
-    private static string Lead(Alternate a) => string.Join(' ', Words(a.Text).Take(2));
 
     /// <summary>A word of the name comes back within five words of it: "Kestrel Trees works on trees".</summary>
-    private bool Echoes(Alternate a)
-    {
-        if (_stems.Length == 0 || !a.Text.Contains("business.name", StringComparison.Ordinal)) return false;
-        var words = Words(NamePlaceholder().Replace(a.Text, " xname ")).ToArray();
-        for (var i = 0; i < words.Length; i++)
-            if (words[i] == "xname")
-                for (var j = Math.Max(0, i - 5); j < Math.Min(words.Length, i + 6); j++)
-                    if (words[j] != "xname" && _stems.Any(s => words[j].Contains(s, StringComparison.Ordinal))) return true;
-        return false;
-    }
+    private bool Echoes(Alternate a) => _stems.Length > 0 && a.NearName.Any(w => _stems.Any(s => w.Contains(s, StringComparison.Ordinal)));
 
     private static IEnumerable<string> Words(string text) => WordPattern().Matches(text.ToLowerInvariant()).Select(m => m.Value);
 
     [GeneratedRegex(@"[\p{L}\p{N}'-]+")] private static partial Regex WordPattern();
     [GeneratedRegex(@"\[([^\[\]]*\|[^\[\]]*)\]")] private static partial Regex PhraseList();
-    [GeneratedRegex(@"\{\{\s*business\.name[^}]*\}\}")] private static partial Regex NamePlaceholder();
 }
 
 /// <summary>Formal English has no contractions. 's is "is" only after the listed words; 'd is "would" in our banks.</summary>

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Text;
 using System.Text.Json;
@@ -49,7 +50,7 @@ public static class SiteRenderer
         if (only is null || only == "404.html") Add("404.html", missingHtml);
 
         Add("site.css", StyleSheet(look, styles));
-        Add("site.js", Content.Text("looks/site.js")!);
+        files["site.js"] = Content.Bytes("looks/site.js")!;
         Add("favicon.svg", Marks.File(missing));
         foreach (var p in pictures.Values) Add(p.File, p.Svg);
         foreach (var font in look.Look.Faces.Select(f => f.File).Distinct()) files[$"fonts/{font}.woff2"] = Content.Bytes($"looks/fonts/{font}.woff2")!;
@@ -159,7 +160,8 @@ public static class SiteRenderer
         return b.Append(Style("own")).Append('\n').ToString();
     }
 
-    private static string Style(string name) => Content.Text($"looks/css/{name}.css")?.Replace("\n", "") ?? "";
+    private static string Style(string name) => Styles.GetOrAdd(name, static n => Content.Text($"looks/css/{n}.css")?.Replace("\n", "") ?? "");
+    private static readonly ConcurrentDictionary<string, string> Styles = new();
 
     private static string SiteMap(SiteDocument site, RenderSettings settings)
     {

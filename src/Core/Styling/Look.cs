@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
@@ -31,7 +32,16 @@ public sealed record Look(
 /// <summary>A look with the site's colours put in: ready to render.</summary>
 public sealed record DressedLook(Look Look, Roles Roles, Ink Art, string? PaletteName)
 {
+    private static readonly ConcurrentDictionary<LookChoice, DressedLook> Dressed = new();
+
+    /// <summary>Solving the roles takes a millisecond or two; a choice always gives the same look, so each is solved once.</summary>
     public static DressedLook Of(LookChoice choice)
+    {
+        if (Dressed.Count > 2000) Dressed.Clear();
+        return Dressed.GetOrAdd(choice, Dress);
+    }
+
+    private static DressedLook Dress(LookChoice choice)
     {
         var look = Looks.Find(choice.Id) ?? Looks.All[0];
         var palette = choice.Brand is { } brand ? Palette.FromBrand(brand) : choice.Palette is { } name ? Palettes.Named.GetValueOrDefault(name) : null;

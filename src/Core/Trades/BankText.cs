@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.RegularExpressions;
 
 namespace Plurimax.Core.Trades;
 
@@ -23,10 +24,14 @@ public sealed record Alternate
     public string? Question { get; init; }
     public ImmutableArray<(string Title, string Text)> Items { get; init; } = [];
     public string Text { get; init; } = "";
+    /// <summary>Its first two words, lower case: no two passages of a site begin alike.</summary>
+    public string Lead { get; init; } = "";
+    /// <summary>Words within five words of the firm's name: a name that holds one of them would echo.</summary>
+    public ImmutableArray<string> NearName { get; init; } = [];
 }
 
 /// <summary>Reads a bank text: alternates between blank lines, tags after ~, headings after #, questions after ?, items after -.</summary>
-public static class BankText
+public static partial class BankText
 {
     /// <param name="report">Called with the line inside the block (0 is the first) and what is wrong with it.</param>
     public static ImmutableArray<Alternate> Read(string block, Action<int, string> report)
@@ -62,7 +67,10 @@ public static class BankText
             }
             else prose.Add(line);
         }
-        return a with { Text = string.Join(" ", prose) };
+        var text = string.Join(" ", prose);
+        var words = WordPattern().Matches(NamePlaceholder().Replace(text.ToLowerInvariant(), " xname ")).Select(m => m.Value).ToArray();
+        var near = words.SelectMany((w, at) => w == "xname" ? words[Math.Max(0, at - 5)..Math.Min(words.Length, at + 6)].Where(x => x != "xname") : []);
+        return a with { Text = text, Lead = string.Join(' ', words.Take(2)), NearName = [.. near.Distinct()] };
     }
 
     private static Alternate Unknown(Alternate a, string tag, int line, Action<int, string> report)
@@ -70,6 +78,9 @@ public static class BankText
         report(line, $"unknown tag “{tag}”. Known are the tones, if: no: may: in: for: says: #point, short and long.");
         return a;
     }
+
+    [GeneratedRegex(@"[\p{L}\p{N}'-]+")] private static partial Regex WordPattern();
+    [GeneratedRegex(@"\{\{\s*business\.name[^}]*\}\}")] private static partial Regex NamePlaceholder();
 
     private static Alternate? Tagged(Alternate a, string tag)
     {
