@@ -30,6 +30,8 @@ internal sealed record RenderContext(
     public HashSet<string> UsedIcons { get; } = new(StringComparer.Ordinal);
     public required Page Page { get; init; }
     public required bool Home { get; init; }
+    /// <summary>Put before links to other files: nothing on a page, "/" on the page that stands in for any missing one.</summary>
+    public string Root { get; init; } = "";
 
     public string W(string key, params (string, string)[] values) => Words.Get(key, Seed, values);
     public PhoneValue? Phone => Facts.Public<PhoneValue>("phone");
@@ -58,7 +60,7 @@ internal sealed record RenderContext(
         {
             Trades.MainAction.Call when Phone is { } p => ($"tel:{p.E164}", label, "phone"),
             Trades.MainAction.Visit when Place?.Street is not null => (ContactFile("visit"), label, "pin"),
-            Trades.MainAction.Order when Facts.Public<PricesValue>("prices") is not null => ("services.html", label, null),
+            Trades.MainAction.Order when Facts.Public<PricesValue>("prices") is not null => ($"{Root}services.html", label, null),
             _ => (ContactFile("enquiry"), Site.Action is Trades.MainAction.Call or Trades.MainAction.Visit or Trades.MainAction.Order
                 ? Text.Plain(new Passage(Composing.Chance.Pick(Trade.Actions.GetValueOrDefault(Trades.MainAction.Write, ["Write to us"]), Seed + "action" + Site.Take))) : label, null),
         };
@@ -67,7 +69,7 @@ internal sealed record RenderContext(
     public string ContactFile(string anchor)
     {
         var contact = Site.Pages.FirstOrDefault(p => !p.Hidden && p.Sections.Any(s => !s.Hidden && s.Content is ContactContent));
-        return contact is null ? Phone is { } phone ? $"tel:{phone.E164}" : Email is { } mail ? $"mailto:{mail}" : "index.html" : $"{(contact.Id == Page.Id ? "" : contact.File)}#{anchor}";
+        return contact is null ? Phone is { } phone ? $"tel:{phone.E164}" : Email is { } mail ? $"mailto:{mail}" : $"{Root}index.html" : $"{(contact.Id == Page.Id ? "" : Root + contact.File)}#{anchor}";
     }
 
     public Html Button((string Href, string Label, string? Icon) b, string css = "btn") =>

@@ -44,8 +44,8 @@ public static class SiteRenderer
             styles.UnionWith(context.UsedStyles);
             if (only is null || only == page.File) Add(page.File, html);
         }
-        var missing = new RenderContext(site, trade, facts, text, words, look, settings, seed, pictures) { Page = Missing(words, seed), Home = false };
-        var missingHtml = Document(missing, root: "/");
+        var missing = new RenderContext(site, trade, facts, text, words, look, settings, seed, pictures) { Page = Missing(words, seed), Home = false, Root = "/" };
+        var missingHtml = Document(missing);
         styles.UnionWith(missing.UsedStyles);
         if (only is null || only == "404.html") Add("404.html", missingHtml);
 
@@ -83,8 +83,9 @@ public static class SiteRenderer
         return cut > 60 ? first[..(cut + 1)] : first[..first.LastIndexOf(' ', 152)].TrimEnd(',', ';', ':') + "…";
     }
 
-    private static string Document(RenderContext c, string root = "")
+    private static string Document(RenderContext c)
     {
+        var root = c.Root;
         var first = true;
         var main = new StringBuilder();
         var opened = c.Page.Sections.Any(s => !s.Hidden && s.Content is OpeningContent or TitleContent);
@@ -132,9 +133,9 @@ public static class SiteRenderer
             <body>
             <a class="skip" href="#main">{c.W("menu.skip")}</a>
             {sprite}
-            {(root.Length > 0 ? new Html(header.Value.Replace("href=\"index.html", "href=\"/index.html").Replace("href=\"contact", "href=\"/contact").Replace("href=\"services", "href=\"/services").Replace("href=\"about", "href=\"/about").Replace("href=\"questions", "href=\"/questions")) : header)}<main id="main">
+            {header}<main id="main">
             {new Html(main.ToString())}</main>
-            {(root.Length > 0 ? Html.Empty : footer)}</body>
+            {footer}</body>
             </html>
 
             """).Value;

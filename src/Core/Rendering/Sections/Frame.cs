@@ -43,12 +43,12 @@ internal static class Frame
     }
 
     private static IEnumerable<Html> Menu(RenderContext c) => c.Site.Pages.Where(p => p is { Hidden: false, InMenu: true })
-        .Select(p => Html.Of($"<li><a href=\"{p.File}\"{(p.Id == c.Page.Id ? new Html(" aria-current=\"page\"") : Html.Empty)}>{c.Text.Line(p.Menu)}</a></li>"));
+        .Select(p => Html.Of($"<li><a href=\"{c.Root}{p.File}\"{(p.Id == c.Page.Id ? new Html(" aria-current=\"page\"") : Html.Empty)}>{c.Text.Line(p.Menu)}</a></li>"));
 
     private static Html Logo(RenderContext c, bool link)
     {
         var inner = Html.Of($"{Marks.Inline(c)}<span><b>{c.Facts.Name}</b> <small>{c.Trade.Names.Title}, {c.Facts.Town}</small></span>");
-        return link ? Html.Of($"<a class=\"logo\" href=\"index.html\"{(c.Home ? new Html(" aria-current=\"page\"") : Html.Empty)}>{inner}</a>") : Html.Of($"<p class=\"logo\">{inner}</p>");
+        return link ? Html.Of($"<a class=\"logo\" href=\"{c.Root}index.html\"{(c.Home ? new Html(" aria-current=\"page\"") : Html.Empty)}>{inner}</a>") : Html.Of($"<p class=\"logo\">{inner}</p>");
     }
 
     public static Html Footer(RenderContext c)
@@ -61,7 +61,7 @@ internal static class Frame
         if (lines.Count == 0) lines.Add(Html.Of($"<a href=\"{c.ContactFile("enquiry")}\">{c.W("contact.write")}</a>"));
         var hours = c.Hours is { } h
             ? Html.Of($"<div><h2>{c.W("hours.title")}</h2>{h.Runs().Select(r => Html.Of($"<p class=\"hr\"><span>{c.Words.Days(r.First, r.Last)}</span> <span>{c.Words.Spans(r.Spans)}</span></p>"))}</div>") : Html.Empty;
-        var privacy = c.Site.FindPage("privacy") is { Hidden: false } pr ? Html.Of($"<ul><li><a href=\"{pr.File}\">{c.W("footer.privacy")}</a></li></ul>") : Html.Empty;
+        var privacy = c.Site.FindPage("privacy") is { Hidden: false } pr ? Html.Of($"<ul><li><a href=\"{c.Root}{pr.File}\">{c.W("footer.privacy")}</a></li></ul>") : Html.Empty;
         var legalName = c.Facts.Public<TextValue>("legal.name")?.Text is { } ln ? c.W("footer.trading", ("name", c.Facts.Name), ("owner", ln)) : c.Facts.Name;
         return Html.Of($"""
             <footer class="s-foot {variant}"><div class="wrap"><div class="f1">{Logo(c, link: false)}</div><div><h2>{c.W("contact.find")}</h2>{Address(c)}<p>{lines.Select((l, i) => i == 0 ? l : Html.Of($"<br>{l}"))}</p></div>{hours}<div><h2>{c.W("menu.more")}</h2><ul>{Menu(c)}</ul></div><div class="legal"><p>{legalName}</p>{privacy}</div></div></footer>

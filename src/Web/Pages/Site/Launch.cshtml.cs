@@ -6,7 +6,6 @@ using Plurimax.Core.Launching;
 using Plurimax.Core.Line;
 using Plurimax.Core.Rendering;
 using Plurimax.Data;
-using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Launching;
@@ -14,7 +13,7 @@ using Plurimax.Web.Launching;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>Preflight, release, roll back, domain.</summary>
-public sealed class LaunchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db, Publisher publisher, IRegistrar registrar, IBlobStore blobs, PublishedSites published) : SitePageModel(store, status, addresses)
+public sealed class LaunchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db, Publisher publisher, IRegistrar registrar, PublishedSites published) : SitePageModel(store, status, addresses)
 {
     protected override string StationName => "launch";
     public ImmutableArray<Finding> Findings { get; private set; } = [];
@@ -36,7 +35,6 @@ public sealed class LaunchModel(SiteStore store, SiteStatus status, SiteAddresse
         New = Files.Files.Values.Count(f => !live.Contains(Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(f))));
         Summary = await Status.OfAsync(Site, Findings.Count(f => f.Severity == Severity.Blocker));
         ViewData["Site"] = Summary;
-        _ = blobs;
     }
 
     public async Task<IActionResult> OnPostReleaseAsync()
