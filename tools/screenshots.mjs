@@ -20,7 +20,7 @@ const harrowgate = await site('Harrowgate Cycle Works');
 const shots = {
   line: '/', new: '/new?Words=phyiso', brief: `/sites/${harrowgate}/brief?open=hours`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`,
   bench: `/sites/${harrowgate}/bench?leaf=home&section=home.opening`, proof: `/sites/${await site('Larkfield Honey')}/proof`, launch: `/sites/${await site('Quayside Physio')}/launch`,
-  handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, care: `/sites/${await site('Wrenfield Wheels')}/care`, standards: '/standards', trades: '/trades?q=bike+shop',
+  handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, care: `/sites/${await site('Wrenfield Wheels')}/care`, standards: '/standards', trades: '/trades?q=bike+shop', enquiries: '/enquiries', outbox: '/outbox',
 };
 const take = async (name, p = page) => { await p.waitForLoadState('networkidle'); await p.screenshot({ path: `docs/screenshots/${name}.png` }); };
 for (const [name, path] of Object.entries(shots)) {
