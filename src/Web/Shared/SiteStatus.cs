@@ -23,7 +23,7 @@ public sealed class SiteStatus(PlurimaxDb db, TradeCatalogue trades, TimeProvide
         var proofs = (await db.Proofs.AsNoTracking().Where(p => ids.Contains(p.SiteId))
             .Select(p => new { p.SiteId, p.Round, p.EndedAt, p.OpenedAt, p.ChangesAskedAt, p.SignedAt, p.SignedBy, Open = p.Marks.Count(m => m.ResolvedAt == null) }).ToListAsync(cancel)).ToLookup(p => p.SiteId);
         var fresh = await db.Enquiries.Where(e => ids.Contains(e.SiteId) && e.DoneAt == null).GroupBy(e => e.SiteId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count, cancel);
-        var bar = await db.Settings.Where(s => s.Layer == SettingLayer.Agency && s.Key == "readiness_bar").Select(s => s.Value).FirstOrDefaultAsync(cancel) ?? SettingsRegistry.Find("readiness_bar")!.Default;
+        var bar = await db.Settings.Where(s => s.Layer == SettingLayer.Agency && s.Scope == "" && s.Key == "readiness_bar").Select(s => s.Value).SingleOrDefaultAsync(cancel) ?? SettingsRegistry.Find("readiness_bar")!.Default;
         return [.. sites.Select(site =>
         {
             var readiness = Readiness.Of(site.Client.Facts, trades[site.TradeId]);
