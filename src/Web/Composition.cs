@@ -50,6 +50,8 @@ public static class Composition
         services.AddSingleton<IMailer>(s => { if (smtp is null) _ = s.GetRequiredService<SmtpSink>(); return new SmtpMailer(smtp ?? "127.0.0.1", port, config["Smtp:From"] ?? "post@tidewrack.example"); });
         services.AddSingleton<OutboxBell>();
         services.AddHostedService<OutboxSender>();
+        services.AddScoped<EnquiryRetention>();
+        services.AddHostedService<RetentionClock>();
 
         services.AddDataProtection().SetApplicationName("plurimax").PersistKeysToDbContext<PlurimaxDb>();
         services.AddIdentity<AppUser, IdentityRole<Guid>>(o =>

@@ -211,6 +211,30 @@ public class HostTests(App app)
         (await Consent(other)).Layer.ShouldBe(Core.Standards.SettingLayer.Default);
     }
 
+    [Fact]
+    public async Task Enquiries_go_after_the_months_the_privacy_page_names()
+    {
+        var (kept, shorter) = (await app.SiteAsync("Keeps A Year"), await app.SiteAsync("Keeps Two Months"));
+        var now = DateTimeOffset.UtcNow;
+        await app.WithAsync(async s =>
+        {
+            await s.GetRequiredService<SiteStore>().SetAsync(Core.Standards.SettingLayer.Site, shorter.Id.ToString(), "retention", "2", "m");
+            var db = s.GetRequiredService<Data.PlurimaxDb>();
+            foreach (var site in new[] { kept, shorter })
+                foreach (var months in new[] { 1, 3, 13 })
+                {
+                    var enquiry = new Data.Enquiry { SiteId = site.Id, Name = $"{months} months", Email = "a@b.example", Message = "x", At = now.AddMonths(-months) };
+                    db.AddRange(enquiry, new Data.OutboxMail { SiteId = site.Id, EnquiryId = enquiry.Id, To = "a@b.example", Subject = "x", Body = "y", At = now, NextTry = now.AddDays(1) });
+                }
+            return await db.SaveChangesAsync();
+        });
+        (await app.WithAsync(s => s.GetRequiredService<Jobs.EnquiryRetention>().SweepAsync())).ShouldBe(3);
+        async Task<List<string>> LeftAsync(Guid id) => await app.DbAsync(d => d.Enquiries.Where(e => e.SiteId == id).OrderByDescending(e => e.At).Select(e => e.Name).ToListAsync());
+        (await LeftAsync(kept.Id)).ShouldBe(["1 months", "3 months"]);
+        (await LeftAsync(shorter.Id)).ShouldBe(["1 months"]);
+        (await app.DbAsync(d => d.Outbox.CountAsync(m => m.SiteId == shorter.Id))).ShouldBe(1);
+    }
+
     /// <summary>Asks until it is so; fails after twenty seconds.</summary>
     private static async Task<T> Until<T>(Func<Task<T>> ask, Func<T, bool> so)
     {

@@ -68,14 +68,12 @@ public static class SettingsRegistry
             "{{ business.name }} uses what you send through this site to answer you and to do the work you ask for. It is passed to nobody else and not used for advertising.\n\nMessages are deleted after {{ settings.retention }} months. You may ask at any time what is kept about you, have it corrected or have it deleted.{% if email %} Write to {{ email }}.{% endif %}\n\nThis site sets no tracking cookies and loads nothing from other companies' servers."),
         new("terms", "Legal", "Terms text", "Stands below the privacy text.", SettingShape.Text, "Nothing on this site is a binding offer. Work begins when both sides have agreed on what is to be done and what it costs."),
         new("consent", "Legal", "Consent at the form", "The sentence beside the box to tick.", SettingShape.Line, "You may use these details to answer this enquiry."),
-        new("retention", "Legal", "Enquiries kept for", "Months until an enquiry is deleted.", SettingShape.Number, "12", Least: 1, Most: 120),
-        new("analytics", "Visitors", "Analytics code", "Site code of the client's own counter. Empty counts nobody.", SettingShape.Line, ""),
+        new("retention", "Legal", "Enquiries kept for", "Months until an enquiry and the mail about it are deleted. The privacy text states it.", SettingShape.Number, "12", Least: 1, Most: 120),
+        new("analytics", "Visitors", "Analytics code", "Written into the head of every page for the client's own counter to read; no script is added. Empty writes nothing.", SettingShape.Line, ""),
         new("index", "Visitors", "Search engines may list the site", "With no, the robots file turns them away.", SettingShape.YesNo, "yes"),
-        new("hosting_fee", "Money", "Hosting a month", "In the agency's currency, before tax.", SettingShape.Money, "12"),
+        new("hosting_fee", "Money", "Hosting a month", "In the agency's currency, before tax. Noted for quotes; nothing is billed by it yet.", SettingShape.Money, "12"),
         new("brand", "Look", "Brand colour", "The palette is derived from it. Empty takes the palette of the look.", SettingShape.Colour, ""),
         new("readiness_bar", "Line", "Readiness to leave the Brief", "Per cent of facts that should be known.", SettingShape.Number, "50", Least: 0, Most: 100),
-        new("proof_days", "Line", "Days until a proof is reminded", "After so many days the client is reminded once.", SettingShape.Number, "4", Least: 1, Most: 60),
-        new("rounds", "Line", "Rounds included", "Rounds of proof before more are quoted.", SettingShape.Number, "3", Least: 1, Most: 20),
     ];
 
     private static readonly ImmutableDictionary<string, Setting> ByKey = All.ToImmutableDictionary(s => s.Key);

@@ -38,12 +38,7 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, IBlobStore blobs, 
     public async Task<Release> ReleaseAsync(Site site, string who, CancellationToken cancel = default)
     {
         var document = await store.DocumentAsync(site, cancel);
-        return await ReleaseAsync(site, document, Render(site, document, site.Client.Facts, await SettingsAsync(site, cancel)), who, cancel);
-    }
-
-    public async Task<Release> ReleaseAsync(Site site, SiteDocument document, SiteFiles files, string who, CancellationToken cancel = default)
-    {
-        var (manifest, added) = Store(files);
+        var (manifest, added) = Store(Render(site, document, site.Client.Facts, await SettingsAsync(site, cancel)));
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         var number = await db.Releases.CountAsync(r => r.SiteId == site.Id, cancel) + 1;
         var release = new Release { SiteId = site.Id, Number = number, Revision = site.Head, Manifest = manifest, Who = who, At = clock.GetUtcNow(), FilesNew = added };

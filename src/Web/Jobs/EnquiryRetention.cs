@@ -1,0 +1,54 @@
+using System.Globalization;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+
+namespace Plurimax.Web.Jobs;
+
+/// <summary>Keeps what the privacy page says: enquiries, and the mails about them, go after the months the settings name.</summary>
+public sealed class EnquiryRetention(PlurimaxDb db, SiteStore store, TimeProvider clock)
+{
+    /// <returns>How many enquiries were deleted.</returns>
+    public async Task<int> SweepAsync(CancellationToken cancel = default)
+    {
+        var now = clock.GetUtcNow();
+        var deleted = 0;
+        // Nothing is kept for less than a month, so only sites with something older are looked at.
+        var sites = await db.Sites.AsNoTracking().Where(s => db.Enquiries.Any(e => e.SiteId == s.Id && e.At < now.AddMonths(-1))).ToListAsync(cancel);
+        foreach (var site in sites)
+        {
+            var months = (int)decimal.Parse((await store.SettingsAsync(site, cancel))["retention"], CultureInfo.InvariantCulture);
+            var until = now.AddMonths(-months);
+            await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+            await db.Outbox.Where(m => m.EnquiryId != null && db.Enquiries.Any(e => e.Id == m.EnquiryId && e.SiteId == site.Id && e.At < until)).ExecuteDeleteAsync(cancel);
+            deleted += await db.Enquiries.Where(e => e.SiteId == site.Id && e.At < until).ExecuteDeleteAsync(cancel);
+            await transaction.CommitAsync(cancel);
+        }
+        return deleted;
+    }
+}
+
+/// <summary>Sweeps once a day, the first time an hour after the start.</summary>
+internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider clock, ILogger<RetentionClock> log) : BackgroundService
+{
+    protected override async Task ExecuteAsync(CancellationToken stop)
+    {
+        try
+        {
+            for (var wait = TimeSpan.FromHours(1); ; wait = TimeSpan.FromDays(1))
+            {
+                await Task.Delay(wait, clock, stop);
+                try
+                {
+                    using var scope = scopes.CreateScope();
+                    await scope.ServiceProvider.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
+                }
+                catch (Exception e) when (e is Npgsql.NpgsqlException or DbUpdateException or InvalidOperationException)
+                {
+                    log.LogWarning("Old enquiries were not deleted this time: {Message}", e.Message);
+                }
+            }
+        }
+        catch (OperationCanceledException) { }
+    }
+}
