@@ -11,6 +11,11 @@ export default async function (browser) {
   let broken = false;
   let id, link, slug;
   const go = (station) => page.goto(`${base}/sites/${id}/${station}`);
+  // A click that leads to another page, until that page is there: what comes next must not overtake it.
+  const press = async (selector) => {
+    await Promise.all([page.waitForEvent('framenavigated', (f) => f === page.mainFrame()), page.click(selector)]);
+    await page.waitForLoadState();
+  };
   // Each step stands on the one before: after a failure the rest would only say the same.
   const step = (name, body) => test(`road: ${name}`, async () => {
     if (broken) throw new Error('an earlier step failed');
@@ -21,12 +26,12 @@ export default async function (browser) {
 
   await step('a trade with a typing error, a name and a town make a whole site', async () => {
     await signIn(page, 'mara');
-    await page.click('text=New site');
+    await press('text=New site');
     await page.fill('#Trade', 'upholstry');
     await page.locator('.traderow').first().waitFor();
     await page.fill('#BusinessName', 'Fennimore & O’Dell');
     await page.fill('#Town', 'Cold Strand');
-    await page.click('#make');
+    await press('#make');
     await page.waitForURL(/\/bench$/);
     id = page.url().split('/')[4];
     truth(await page.locator('#pagepick option').count() >= 5, 'fewer than five pages');
@@ -36,23 +41,23 @@ export default async function (browser) {
   await step('Brief: typed facts, one refused, all followed by the pages', async () => {
     await go('brief?open=phone');
     await page.fill('[name="v.text"]', 'ring the bell');
-    await page.click('.factform .btn.ink');
+    await press('.factform .btn.ink');
     truth(await page.locator('.bad', { hasText: 'not a phone number' }).isVisible(), 'no message at the field');
     equal(await page.inputValue('[name="v.text"]'), 'ring the bell', 'what was typed');
     await page.fill('[name="v.text"]', '01632 960133');
-    await page.click('.factform .btn.ink');
+    await press('.factform .btn.ink');
     await go('brief?open=email');
     await page.fill('[name="v.text"]', 'post@fennimore.example');
-    await page.click('.factform .btn.ink');
+    await press('.factform .btn.ink');
     await go('brief?open=hours');
     await page.fill('[name="v.tue"]', '9-12, 13-17');
-    await page.click('.factform .btn.ink');
+    await press('.factform .btn.ink');
     await go('brief?open=place');
     await page.fill('[name="v.street"]', '3 Net Yard');
     await page.fill('[name="v.postcode"]', 'SZ8 1AA');
-    await page.click('.factform .btn.ink');
+    await press('.factform .btn.ink');
     for (const box of await page.locator('[name=ticked]').all()) await box.check();
-    await page.click('text=Save ticks');
+    await press('text=Save ticks');
     await go('bench?leaf=contact');
     const sheet = await page.frameLocator('.sheetframe').locator('body').innerText();
     for (const word of ['01632 960133', '3 Net Yard', 'Tuesday']) truth(sheet.includes(word), `${word} is not on the contact page`);
@@ -65,12 +70,12 @@ export default async function (browser) {
     await page.keyboard.press('Enter');
     await page.waitForURL(/leaf=boats-and-caravans/);
     await page.fill('#rename', 'For boats');
-    await page.click('text=Rename');
+    await press('text=Rename');
     truth(await page.locator('.map', { hasText: 'For boats' }).isVisible(), 'not renamed on the map');
-    await page.click('text=Earlier');
-    await page.locator('.pane.side >> text=Hide').first().click();
+    await press('text=Earlier');
+    await press('.pane.side >> text=Hide >> nth=0');
     await page.locator('.pane.side >> text=Show').first().waitFor();
-    await page.locator('.pane.side >> button:has-text("Remove")').first().click();
+    await press('.pane.side >> button:has-text("Remove") >> nth=0');
     truth(!(await page.locator('.map').textContent()).includes('For boats'), 'the page is still there');
   });
 
@@ -88,21 +93,21 @@ export default async function (browser) {
     await page.fill('textarea[name="t.heading"]', 'Sat on, worn through, built again');
     await page.keyboard.press('Control+Enter');
     await page.locator('#bench .kept').first().waitFor();
-    await page.click('text=New take of all');
+    await press('text=New take of all');
     await page.waitForURL(/bench/);
     const heading = () => page.frameLocator('.sheetframe').locator('h1').innerText();
     truth((await heading()).toLowerCase().includes('built again'), 'the kept heading is gone');
     await page.locator('text=take 2, version').waitFor();
-    await page.locator('.gfoot >> text=Undo').click();
+    await press('.gfoot >> text=Undo');
     await page.reload();
     await page.locator('text=take 1, version').waitFor();
-    await page.locator('.gfoot >> text=Redo').click();
+    await press('.gfoot >> text=Redo');
     await page.locator('text=take 2, version').waitFor();
   });
 
   await step('Proof: a private link; the client marks a passage on a phone and asks for changes', async () => {
     await go('proof');
-    await page.click('text=Send round 1');
+    await press('text=Send round 1');
     link = await page.inputValue('#link');
     truth(/\/proof\/[\w-]{43}$/.test(link), 'no link with 256 bits');
     const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -129,14 +134,14 @@ export default async function (browser) {
 
   await step('Proof: answered, resolved, round 2 shows what changed and is signed off by name', async () => {
     await page.fill('.marks input[name=text]', 'Done, in the opening.');
-    await page.click('.marks button:has-text("Answer")');
-    await page.click('.marks button:has-text("Resolve")');
+    await press('.marks button:has-text("Answer")');
+    await press('.marks button:has-text("Resolve")');
     await go('bench?leaf=home&section=home.opening');
     await page.fill('textarea[name="t.text"]', 'Send two photographs. {{ business.name }} in {{ place.town }} fetches the piece and brings it back.');
     await page.keyboard.press('Control+Enter');
     await page.locator('#bench .kept').first().waitFor();
     await go('proof');
-    await page.click('text=Send round 2');
+    await press('text=Send round 2');
     const old = link;
     link = await page.inputValue('#link');
     const client = await browser.newPage();
@@ -155,11 +160,11 @@ export default async function (browser) {
   await step('Launch: preflight passes, the release is live under slug and domain', async () => {
     await go('launch');
     truth((await page.locator('.pane header').first().innerText()).includes('0 blockers'), await page.locator('.findings').innerText());
-    await page.click('text=Launch version');
+    await press('text=Launch version');
     await page.locator('text=Release 1').first();
     slug = (await page.locator('a[target=_blank]', { hasText: 'http' }).first().getAttribute('href')).split('//')[1].split('.')[0];
     await page.fill('#domain', 'fennimore.example');
-    await page.click('text=Register and point');
+    await press('text=Register and point');
     await page.locator('.releases li').nth(1).waitFor();
     for (const host of [`${slug}.sites.localhost`, 'fennimore.example']) {
       const visitor = await browser.newPage();
@@ -168,13 +173,13 @@ export default async function (browser) {
       truth((await visitor.locator('link[rel=canonical]').getAttribute('href')).includes('fennimore.example'), 'the canonical address is not the domain');
       await visitor.close();
     }
-    await page.click('text=Roll back to 1');
+    await press('text=Roll back to 1');
     await page.locator('.releases li', { hasText: 'live' }).first().waitFor();
     const visitor = await browser.newPage();
     await visitor.goto(`http://fennimore.example:${port}/`);
     truth((await visitor.locator('link[rel=canonical]').getAttribute('href')).includes('sites.localhost'), 'not rolled back');
     await visitor.close();
-    await page.click('text=Roll back to 2');
+    await press('text=Roll back to 2');
   });
 
   await step('Enquiry: with script, without script, errors keep what was typed, and the mail went out', async () => {
@@ -206,7 +211,7 @@ export default async function (browser) {
 
   await step('Handoff: ticks, the pack on another static server, and on to Care', async () => {
     await go('launch');
-    await page.click('text=Go on to Handoff');
+    await press('text=Go on to Handoff');
     const [download] = await Promise.all([page.waitForEvent('download'), page.click('text=Download the pack')]);
     const folder = temporary('pack');
     const zip = path.join(folder, 'pack.zip');
@@ -229,8 +234,8 @@ export default async function (browser) {
     await v.close();
     server.stop();
     for (const box of await page.locator('[name=done]').all()) await box.check();
-    await page.click('text=Save ticks');
-    await page.click('text=Hand over and move to Care');
+    await press('text=Save ticks');
+    await press('text=Hand over and move to Care');
     await page.waitForURL(/\/care$/);
   });
   await context.close();
