@@ -1,52 +1,102 @@
+using System.CommandLine;
 using System.Text;
 using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Launching;
+using Plurimax.Core.Reading;
+using Plurimax.Core.Reading.Files;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Styling;
 using Plurimax.Core.Trades;
 
 // Exit codes: 0 done, 1 findings or nothing found, 2 wrong use or unreadable input.
 Console.OutputEncoding = new UTF8Encoding(false);
-const string Usage = """
-    plurimax: makes and checks small business sites
 
-      plurimax trades [--search WORDS]
-      plurimax looks
-      plurimax compose FACTS.(yaml|json) --trade ID [--take N] [--look ID] --out DIR
-      plurimax compose --from "TRADE WORDS" --name NAME --place TOWN [--take N] [--look ID] --out DIR
-      plurimax check DIR
+var root = new RootCommand("Makes and checks small business sites, and reads facts out of documents. Exit codes: 0 done, 1 blockers or nothing found, 2 wrong use or unreadable input.");
 
-    Exit codes: 0 done, 1 blockers or nothing found, 2 wrong use or unreadable input.
-    """;
+var search = new Option<string?>("--search") { Description = "Words for a trade; typing errors are understood." };
+var trades = new Command("trades", "Lists the trade templates, or finds one.") { search };
+trades.SetAction(r => Trades(r.GetValue(search)));
+root.Add(trades);
+
+var looks = new Command("looks", "Lists the look families.");
+looks.SetAction(_ => ListLooks());
+root.Add(looks);
+
+var factsFile = new Argument<string?>("FACTS") { Description = "A YAML or JSON file of facts.", Arity = ArgumentArity.ZeroOrOne };
+var trade = new Option<string?>("--trade") { Description = "Id of a trade template." };
+var take = new Option<int>("--take") { Description = "Number of the take, from 1.", DefaultValueFactory = _ => 1 };
+var look = new Option<string?>("--look") { Description = "Id of a look family." };
+var outDir = new Option<string>("--out") { Description = "Folder that the site is written to.", Required = true };
+var from = new Option<string?>("--from") { Description = "Words for the trade, instead of a file of facts." };
+var name = new Option<string?>("--name") { Description = "Name of the business, with --from." };
+var place = new Option<string?>("--place") { Description = "Its town, with --from." };
+var compose = new Command("compose", "Writes a finished site as files.") { factsFile, trade, take, look, outDir, from, name, place };
+compose.SetAction(r => Compose(new ComposeWish(r.GetValue(factsFile), r.GetValue(trade), r.GetValue(take), r.GetValue(look), r.GetValue(outDir)!, r.GetValue(from), r.GetValue(name), r.GetValue(place))));
+root.Add(compose);
+
+var folder = new Argument<string>("DIR") { Description = "Folder of a site." };
+var check = new Command("check", "Runs the checks of a release over a folder.") { folder };
+check.SetAction(r => Check(r.GetValue(folder)!));
+root.Add(check);
+
+var files = new Argument<string[]>("FILE") { Description = $"Documents of one business: {DocumentReader.Kinds}; - for text on standard input.", Arity = ArgumentArity.OneOrMore };
+var json = new Option<bool>("--json") { Description = "Print JSON." };
+var read = new Command("read", "Reads facts out of documents. Nothing is fetched.") { files, json };
+read.SetAction(r => Read(r.GetValue(files)!, r.GetValue(json)));
+root.Add(read);
 
 try
 {
-    return args switch
-    {
-        ["trades", .. var rest] => Trades(new Options(rest, "search")),
-        ["looks"] => ListLooks(),
-        ["compose", .. var rest] => Compose(new Options(rest, "trade", "take", "look", "out", "from", "name", "place")),
-        ["check", var folder] => Check(folder),
-        ["help" or "--help" or "-h"] => Say(Usage, 0),
-        _ => Wrong(args.Length == 0 ? "a command is needed." : $"“{string.Join(' ', args)}” is not understood."),
-    };
+    var parsed = root.Parse(args);
+    if (parsed.Errors.Count == 0 && args.Length > 0) return parsed.Invoke(new InvocationConfiguration { EnableDefaultExceptionHandler = false });
+    if (args.Length == 0) return Fault("a command is needed; plurimax --help lists them.");
+    foreach (var e in parsed.Errors) Console.Error.WriteLine($"plurimax: {e.Message}");
+    return 2;
 }
-catch (UsageException e) { return Wrong(e.Message); }
+catch (UsageException e) { return Fault(e.Message); }
 catch (TradeFormatException e)
 {
     foreach (var p in e.Problems) Console.Error.WriteLine(p);
     return 2;
 }
 
-static int Say(string text, int code) { Console.WriteLine(text); return code; }
-static int Wrong(string message) { Console.Error.WriteLine($"plurimax: {message}\n\n{Usage}"); return 2; }
 static int Fault(string message) { Console.Error.WriteLine($"plurimax: {message}"); return 2; }
 
-static int Trades(Options o)
+static int Read(string[] paths, bool json)
+{
+    var inFiles = new List<InFile>();
+    foreach (var path in paths)
+    {
+        if (path == "-") { using var memory = new MemoryStream(); Console.OpenStandardInput().CopyTo(memory); inFiles.Add(new InFile("input.txt", memory.ToArray())); }
+        else if (Directory.Exists(path)) foreach (var f in Directory.EnumerateFiles(path, "*", SearchOption.AllDirectories).Where(f => FileKinds.Promised(f) is not null).Order()) Take(f);
+        else if (File.Exists(path)) Take(path);
+        else Console.Error.WriteLine($"plurimax: {path}: there is no such file.");
+    }
+    var batch = DocumentReader.Read(inFiles);
+    foreach (var p in batch.Problems) Console.Error.WriteLine($"plurimax: {p}");
+    foreach (var n in batch.Texts.SelectMany(t => t.Notes)) Console.Error.WriteLine($"plurimax: {n}");
+    if (batch.Texts.Length == 0) return inFiles.Count == 0 || batch.Problems.Length > 0 ? 2 : 1;
+    var reading = FactReading.Of(batch.Texts, DateOnly.FromDateTime(DateTime.UtcNow));
+    if (json) Console.WriteLine(ReadingJson.Write(reading));
+    else
+        foreach (var fact in reading.Facts)
+            foreach (var c in fact.Values.Where(c => c.Confidence >= FactReading.Sure).Take(FactReading.Many.Contains(fact.Fact) ? 60 : 2))
+                Console.WriteLine($"{fact.Fact,-18} {c.Confidence:0.00}  {c.Value.Summary()}{(c.Snippet.Where.Length > 0 ? $"  [{c.Snippet.Where}]" : "")}");
+    return reading.Facts.Length > 0 ? 0 : 1;
+
+    void Take(string path)
+    {
+        var size = new FileInfo(path).Length;
+        // A file above the bound is refused by its size, so that it need not be held in memory.
+        inFiles.Add(new InFile(path, size > DocumentReader.LargestFile ? new byte[DocumentReader.LargestFile + 1] : File.ReadAllBytes(path)));
+    }
+}
+
+static int Trades(string? words)
 {
     var all = TradeCatalogue.Shipped();
-    if (o["search"] is not { } words)
+    if (words is null)
     {
         foreach (var t in all.All) Console.WriteLine($"{t.Id,-20} {t.Names.Title} ({t.Kind})");
         return 0;
@@ -63,26 +113,25 @@ static int ListLooks()
     return 0;
 }
 
-static int Compose(Options o)
+static int Compose(ComposeWish o)
 {
     var all = TradeCatalogue.Shipped();
-    var outDir = o["out"] ?? throw new UsageException("--out DIR is needed.");
-    var take = o["take"] is null ? 1 : int.TryParse(o["take"], out var n) && n is > 0 and < 10_000 ? n : throw new UsageException($"--take {o["take"]} is not a number from 1 on.");
-    if (o["look"] is { } l && Looks.Find(l) is null) throw new UsageException($"there is no look “{l}”. There are {string.Join(", ", Looks.All.Select(x => x.Id))}.");
+    var take = o.Take is > 0 and < 10_000 ? o.Take : throw new UsageException($"--take {o.Take} is not a number from 1 on.");
+    if (o.Look is { } l && Looks.Find(l) is null) throw new UsageException($"there is no look “{l}”. There are {string.Join(", ", Looks.All.Select(x => x.Id))}.");
     TradeTemplate trade;
     FactSheet facts;
-    if (o["from"] is { } from)
+    if (o.From is { } from)
     {
         var found = all.Search(from, 3);
         if (found.Length == 0 || found[0].Score < TradeSearch.Sure)
             return Fault($"no trade fits “{from}” well enough.{(found.Length > 0 ? $" Nearest: {string.Join(", ", found.Select(f => f.Trade.Id))}; name one with --trade." : "")}");
-        trade = o["trade"] is { } given ? Find(given) : found[0].Trade;
-        facts = FactSheet.From(o["name"] ?? throw new UsageException("--name NAME is needed."), o["place"] ?? throw new UsageException("--place TOWN is needed."));
+        trade = o.Trade is { } given ? Find(given) : found[0].Trade;
+        facts = FactSheet.From(o.Name ?? throw new UsageException("--name NAME is needed."), o.Place ?? throw new UsageException("--place TOWN is needed."));
     }
     else
     {
-        trade = Find(o["trade"] ?? throw new UsageException("--trade ID is needed; plurimax trades lists them."));
-        var file = o.Rest is [var f] ? f : throw new UsageException("name one file of facts.");
+        trade = Find(o.Trade ?? throw new UsageException("--trade ID is needed; plurimax trades lists them."));
+        var file = o.File ?? throw new UsageException("name one file of facts.");
         if (!File.Exists(file)) return Fault($"{file}: there is no such file.");
         var (read, problems) = FactsFile.Read(File.ReadAllText(file), FactCatalogue.For(trade), FactSource.File, confirmed: true);
         foreach (var p in problems) Console.Error.WriteLine($"{file}:{p.Line}: {p.Field}: {p.Message}");
@@ -90,15 +139,15 @@ static int Compose(Options o)
         if (read.Name.Length == 0 || read.Town.Length == 0) return Fault($"{file}: business.name and place.town are needed.");
         facts = read;
     }
-    var site = Composer.Compose(trade, facts, new Wishes(Look: o["look"]), take);
+    var site = Composer.Compose(trade, facts, new Wishes(Look: o.Look), take);
     var files = SiteRenderer.Render(site, trade, facts, RenderSettings.Plain);
     foreach (var (path, bytes) in files.Files)
     {
-        var target = Path.Combine(outDir, path);
+        var target = Path.Combine(o.Out, path);
         Directory.CreateDirectory(Path.GetDirectoryName(target)!);
         File.WriteAllBytes(target, bytes);
     }
-    Console.WriteLine($"{files.Files.Count} files, {files.Size / 1024} KB, take {take}, look {site.Look.Id}: {outDir}");
+    Console.WriteLine($"{files.Files.Count} files, {files.Size / 1024} KB, take {take}, look {site.Look.Id}: {o.Out}");
     return 0;
 
     TradeTemplate Find(string id) => all.Find(id) ?? throw new UsageException($"there is no trade “{id}”. Nearest: {all.All.MinBy(t => TradeSearch.Distance(t.Id, id))!.Id}.");
@@ -116,21 +165,4 @@ static int Check(string folder)
 
 internal sealed class UsageException(string message) : Exception(message);
 
-internal sealed class Options
-{
-    private readonly Dictionary<string, string> _values = [];
-    public List<string> Rest { get; } = [];
-
-    public Options(string[] args, params string[] known)
-    {
-        for (var i = 0; i < args.Length; i++)
-        {
-            if (!args[i].StartsWith("--", StringComparison.Ordinal)) { Rest.Add(args[i]); continue; }
-            var name = args[i][2..];
-            if (!known.Contains(name)) throw new UsageException($"--{name} is not an option here.");
-            _values[name] = ++i < args.Length ? args[i] : throw new UsageException($"--{name} needs a value.");
-        }
-    }
-
-    public string? this[string name] => _values.GetValueOrDefault(name);
-}
+internal sealed record ComposeWish(string? File, string? Trade, int Take, string? Look, string Out, string? From, string? Name, string? Place);

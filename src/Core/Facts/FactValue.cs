@@ -40,6 +40,12 @@ public sealed record PhoneValue(string E164, string National) : FactValue
 
 public sealed record HoursValue(OpeningHours Hours) : FactValue
 {
+    /// <summary>Days said to be closed, Monday 0; a day that nobody spoke of is not among them.</summary>
+    [JsonIgnore] public ImmutableArray<int> Closed { get; init; } = [];
+
+    /// <summary>Spans past midnight as they were said, since a span of <see cref="OpeningHours"/> ends on its own day.</summary>
+    [JsonIgnore] public ImmutableArray<(int Day, string Opens, string Closes)> Late { get; init; } = [];
+
     public override string Summary() => string.Join(", ", Hours.Runs().Where(r => r.Spans.Length > 0).Select(r =>
         $"{Name(r.First)}{(r.Last > r.First ? $"-{Name(r.Last)}" : "")} {string.Join(" & ", r.Spans.Select(OpeningHours.Show))}"));
 
@@ -57,8 +63,9 @@ public sealed record ListValue(ImmutableArray<string> Items) : FactValue
     public override string Summary() => string.Join(", ", Items);
 }
 
-/// <param name="Amount">In the currency of the site's country; null when only a note is known.</param>
-public sealed record PriceLine(string Service, decimal? Amount, bool From, string? Note);
+/// <param name="Amount">Null when only a note is known.</param>
+/// <param name="Currency">ISO 4217; null for that of the site's country.</param>
+public sealed record PriceLine(string Service, decimal? Amount, bool From, string? Note, string? Currency = null);
 
 public sealed record PricesValue(ImmutableArray<PriceLine> Lines) : FactValue
 {

@@ -3,8 +3,8 @@ using Plurimax.Core.Facts;
 
 namespace Plurimax.Core.Trades;
 
-/// <summary>How the work reaches the customer; decides pages, questions and the usual main action.</summary>
-public enum BusinessKind { AtCustomersPlace, ByAppointment, TakesThingsIn, Shop, PlaceToStay, Food, Lessons, Events }
+/// <summary>How the work reaches the customer; decides pages, questions, their weights and the usual main action.</summary>
+public enum BusinessKind { AtCustomersPlace, ShopWithHours, FoodAndDrink, ByAppointment, Practice, Lodging, Classes, Maker }
 
 /// <summary>The one thing a visitor is asked to do, everywhere on the site.</summary>
 public enum MainAction { Write, Call, Visit, Book, Estimate, Order }

@@ -78,13 +78,13 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, UserManager
     public static string KindOf(BusinessKind kind) => kind switch
     {
         BusinessKind.AtCustomersPlace => "Works at the customer's place",
+        BusinessKind.ShopWithHours => "Shop or workshop with hours",
+        BusinessKind.FoodAndDrink => "Food and drink",
         BusinessKind.ByAppointment => "By appointment",
-        BusinessKind.TakesThingsIn => "Customers bring things in",
-        BusinessKind.Shop => "Shop or farm gate",
-        BusinessKind.PlaceToStay => "Place to stay",
-        BusinessKind.Food => "Food and drink",
-        BusinessKind.Lessons => "Lessons",
-        _ => "Events",
+        BusinessKind.Practice => "Professional practice",
+        BusinessKind.Lodging => "Place to stay",
+        BusinessKind.Classes => "Classes and venues",
+        _ => "Maker, sells what it makes",
     };
 
     public static string Say(MainAction action) => action switch

@@ -1,0 +1,71 @@
+using System.Text.RegularExpressions;
+using Plurimax.Core.Facts;
+
+namespace Plurimax.Core.Reading.Finders;
+
+/// <summary>Who runs the business.</summary>
+public static partial class PeopleFinder
+{
+    public static IEnumerable<Candidate> Find(TextFrame frame)
+    {
+        var found = new Dictionary<string, (double Score, int Line, int At, int Length, int Order)>();
+        for (var i = 0; i < frame.Lines.Length; i++)
+        {
+            var line = frame.Line(i);
+            if (line.Length == 0 || frame.MailHeader(i) || frame.Others(i)) continue;
+            foreach (var (pattern, score) in new[] { (Labelled(), .95), (After(), .92), (Runs(), .9), (Self(), .88), (RunBy(), .9), (Possessive(), .72) })
+                foreach (Match m in pattern.Matches(line))
+                {
+                    if (frame.Agency(i) && pattern != Labelled()) continue;
+                    var name = Name(m.Groups["n"].Value);
+                    if (name is null) continue;
+                    var (a, b) = TextFrame.Clause(line, m.Index, m.Length);
+                    var clause = line[a..b];
+                    if (Cues.NotTheirs(clause) && !Cues.NotTheirs(name) || Former().IsMatch(clause) && !m.Value.Contains("now", StringComparison.OrdinalIgnoreCase) || Cues.MakesSites(clause[..Math.Min(clause.Length, Math.Max(0, m.Index - a))])) continue;
+                    Add(name, score, i, m.Groups["n"].Index, name.Length);
+                }
+        }
+        // The one who signs a message of the client's, if nobody is named.
+        if (found.Count == 0)
+            for (var i = 0; i < frame.Lines.Length; i++)
+                if (frame.InSignature(i) && !frame.Agency(i) && Signed().Match(frame.Line(i)) is { Success: true } s && Name(s.Groups["n"].Value) is { } signer && signer.Contains(' ')) { Add(signer, .72, i, 0, signer.Length); break; }
+        foreach (var (name, f) in found.OrderByDescending(f => f.Value.Score).ThenByDescending(f => f.Value.Order).ThenBy(f => f.Value.Line).Take(2))
+            yield return new Candidate("owner.name", new TextValue(Fuller(name, frame)), f.Score, frame.Source.Around(f.Line, f.At, f.Length), "who runs it");
+
+        void Add(string name, double score, int line, int at, int length)
+        {
+            var same = found.Keys.FirstOrDefault(k => k == name || k.StartsWith(name + " ", StringComparison.Ordinal) || name.StartsWith(k + " ", StringComparison.Ordinal));
+            if (same is null) found[name] = (score, line, at, length, frame.Order(line));
+            else if (name.Length > same.Length) { var had = found[same]; found.Remove(same); found[name] = (Math.Max(score, had.Score), had.Line, had.At, had.Length, frame.Order(line)); }
+            else if (score > found[same].Score) found[same] = found[same] with { Score = score };
+        }
+    }
+
+    /// <summary>A first name alone is completed by a surname that stands with it elsewhere.</summary>
+    private static string Fuller(string name, TextFrame frame)
+    {
+        if (name.Contains(' ')) return name;
+        var m = Regex.Match(frame.Source.Text, $@"\b{Regex.Escape(name)} (?!and\b|und\b|et\b)(\p{{Lu}}\p{{Ll}}[\p{{L}}'’-]+)\b");
+        return m.Success && !NotAName().IsMatch(m.Groups[1].Value) ? $"{name} {m.Groups[1].Value}" : name;
+    }
+
+    private static string? Name(string raw)
+    {
+        var name = Title().Replace(raw.Trim(' ', ',', '.', ':', '(', ')'), "").Trim();
+        if (name.Length is < 2 or > 50 || NotAName().IsMatch(name) || Business().IsMatch(name)) return null;
+        return HoursWords.FullDay(name.Split(' ')[0]) >= 0 || TextFrame.Month(name.Split(' ')[0]) is not null && name.Split(' ')[0].Length > 3 && !name.Contains(' ') ? null : name;
+    }
+
+    private const string Person = @"(?<n>(?:(?:Mr|Mrs|Ms|Miss|Dr|Herrn?|Frau|M\.|Mme|Monsieur|Madame|Sr|Sra|Don|Doña|Dipl\.-Ing\.)\.?\s)?\p{Lu}[\p{L}'’.-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|der|den|de|la|le|du|del|da|di|y|O'\p{Lu}\p{L}+))*(?:\s(?:and|und|et|&|y|e)\s\p{Lu}[\p{L}'’-]+(?:\s\p{Lu}[\p{L}'’.-]+)*)?)";
+    [GeneratedRegex(@"(?i:\b(?:owners?|proprietors?|owner[/ -]+(?:manager|operator|baker|chef)|founders?|managing director|director|principal|run by|contact(?: person| name)?|who runs it|owned by|inhaber(?:in)?|geschäftsführer(?:in)?|geschäftsführung|gründer(?:in)?|ansprechpartner(?:in)?|vertreten durch|gérante?s?|propriétaires?|fondat(?:eur|rice)|dirigeante?|responsable|propietari[oa]s?|titular|dueñ[oa]s?|gerente|fundador[a]?|contacto)\b)\s*(?:\((?i:[^)]{2,20})\)\s*)?(?:[:|]|(?i:is|ist|est|es)\s|[–-]\s)\s*" + Person)] private static partial Regex Labelled();
+    [GeneratedRegex(Person + @"\s*(?:,|\(|–|-|\|)\s*(?i:(?:the |our |der |die |le |la |el )?(?:[\p{L}-]+[ -])?(?:sole )?(?:owner|proprietor|proprietress|founder|co-founder|managing director|director|principal|owner-\w+|inhaber(?:in)?|geschäftsführer(?:in)?|gründer(?:in)?|chef(?:in)?|gérante?|propriétaire|fondat(?:eur|rice)|dirigeante?|patronn?e?|propietari[oa]|dueñ[oa]|titular|fundador[a]?|gerente))\b")] private static partial Regex After();
+    [GeneratedRegex(Person + @",?\s+(?i:(?:who |qui |der |die |que )?(?:owns?|runs?|started|founded|set up|opened|took over|has run|has been running|leitet|führt|gründete|betreibt|hat .{0,30}gegründet|übernahm|dirige|a fondé|a créé|a ouvert|tient|gère|a repris|fundó|dirige|lleva|abrió|regenta))\s+(?i:the |this |it|our |a |an |his |her |in |das |die |den |unsere |le |la |l'|cette |cet |un |une |el |este |esta |su |his|ihre?n? )")] private static partial Regex Runs();
+    [GeneratedRegex(@"(?i:\b(?:my name is|i'?m|i am|this is|hi,? (?:it's )?|hello,? (?:it's )?|mein name ist|ich bin|ich heiße|je m'appelle|je suis|me llamo|soy|mi nombre es))\s+" + Person + @"(?=\s*(?:,|\.|!|-|–|\(|and i|and we|from|of|und|et|y|who|the owner|owner|here|$))")] private static partial Regex Self();
+    [GeneratedRegex(@"(?i:\b(?:run|owned|founded|started|established|set up|opened|led|managed|headed|geführt|gegründet|geleitet|betrieben|fondée?|créée?|tenue?|dirigée?|gérée?|reprise?|fundad[oa]|dirigid[oa]|regentad[oa]|llevad[oa])(?: and (?:run|owned|managed))?(?: in \d{4}| \d{4}| seit \d{4}| en \d{4})?\s+(?:by|von|par|por)\s+(?:husband and wife |brothers |sisters |the |den |die )?)" + Person)] private static partial Regex RunBy();
+    [GeneratedRegex(@"(?i:\b(?:call|meeting|spoke|phone call|chat|talked|telefonat|gespräch|besprechung|appel|entretien|rendez-vous|llamada|reunión|visita)\b (?:with|mit|avec|con)\s+)" + Person + @"(?=\s*(?:,|\.|\(|of|from|at|von|de|about|re\b|$|\d|on\b|–|-))")] private static partial Regex Possessive();
+    [GeneratedRegex(@"^\s*>*\s*(?<n>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de)){0,3})\s*$")] private static partial Regex Signed();
+    [GeneratedRegex(@"^(?:Mr|Mrs|Ms|Miss|Herrn?|Frau|M|Mme|Monsieur|Madame|Sr|Sra|Don|Doña)\.?\s+")] private static partial Regex Title();
+    [GeneratedRegex(@"\b(?:former|previous|ex-|late|retired|used to|sold (?:it|the)|ehemalig\w*|frühere\w*|vorherige\w*|ancien(?:ne)?|précédente?|antigu[oa]|anterior)\b", RegexOptions.IgnoreCase)] private static partial Regex Former();
+    [GeneratedRegex(@"^(?:The|This|That|These|Our|My|Your|We|They|He|She|It|You|I|Owner|Contact|Phone|Tel|Email|E-Mail|Address|Website|Call|Mobile|Hours|Services|Monday|Tuesday|Wednesday|Thursday|Friday|Saturday|Sunday|Please|Thanks|Thank|Regards|Kind|Best|Dear|Hello|Hi|Yes|No|Not|And|But|So|Also|Wir|Sie|Ihr|Unser\w*|Der|Die|Das|Ich|Und|Telefon|Nous|Notre|Vous|Votre|Le|La|Les|Et|Nuestr\w+|El|Los|Las|Open|Happy|Sorry|Glad|Sure|Fully|Based|Local|Located|Father|Mother|Vater|Mutter|Brothers|Sisters|English|German|French|Spanish|Welsh|Looking|Only|Just|Master|Meister)\b|^(?:Ms|Mr)$")] private static partial Regex NotAName();
+    [GeneratedRegex(@"\b(?:Ltd|Limited|GmbH|LLC|Inc|SARL|S\.L\.|SL|Street|Road|Lane|Studio|Shop|Works|Services|School|Centre|Practice|Clinic|Salon|Café|Bakery|Garage|Workshop|Web|Agency|Design|Council|Guild|Association|Werkstatt|Praxis|Bäckerei|GbR|e\.K\.|UG|KG|Handwerk\w*|Taller|Atelier|Boulangerie|Cabinet)\b")] private static partial Regex Business();
+}

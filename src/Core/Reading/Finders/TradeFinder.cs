@@ -1,0 +1,42 @@
+using Plurimax.Core.Facts;
+using System.Text.RegularExpressions;
+
+namespace Plurimax.Core.Reading.Finders;
+
+/// <summary>What kind of business a text is about: names of trades, weighed by where they stand.</summary>
+public static partial class TradeFinder
+{
+    public static IEnumerable<Candidate> Find(TextFrame frame, string? name)
+    {
+        var scores = new Dictionary<string, (double Score, int Line, int At, int Length)>();
+        for (var i = 0; i < frame.Lines.Length; i++)
+        {
+            var line = frame.Line(i);
+            if (line.Length == 0 || frame.Others(i)) continue;
+            foreach (var (trade, word, at, length) in TradeLexicon.Hits(line))
+            {
+                var clause = TextFrame.ClauseText(line, at, length);
+                if (Cues.NotTheirs(clause) && !Label().IsMatch(line)) continue;
+                var before = line[..at];
+                if (Cues.Negated(before[Math.Max(0, before.Length - 25)..]) || NextTo().IsMatch(before)) continue;
+                var weight = Label().IsMatch(before) ? 8 : frame.Lines[i].Role == LineRole.Heading ? 3 : i < 3 ? 3 : SelfWords().IsMatch(clause) ? 3 : 1;
+                if (frame.Agency(i)) weight = 1;
+                if (name is not null && line.Contains(name, StringComparison.OrdinalIgnoreCase) && name.Contains(line.Substring(at, length), StringComparison.OrdinalIgnoreCase)) weight += 5;
+                var score = weight * (word.Contains(' ') ? 1.3 : 1) * (word.Length <= 4 ? .7 : 1);
+                var had = scores.GetValueOrDefault(trade.Id);
+                scores[trade.Id] = had.Score == 0 ? (score, i, at, length) : had with { Score = had.Score + Math.Min(score, 2 + score / 2) };
+            }
+        }
+        var order = scores.OrderByDescending(s => s.Value.Score).ThenBy(s => s.Value.Line).Take(3).ToList();
+        for (var k = 0; k < order.Count; k++)
+        {
+            var (id, s) = (order[k].Key, order[k].Value);
+            var lead = k == 0 ? order.Count > 1 ? s.Score / (s.Score + order[1].Value.Score) : 1 : 0;
+            yield return new Candidate("trade", new TextValue(id), k == 0 ? Math.Clamp(.35 + .55 * lead + Math.Min(.1, s.Score / 100), 0, .93) : .2, frame.Source.Around(s.Line, s.At, s.Length), "words of the trade");
+        }
+    }
+
+    [GeneratedRegex(@"\b(?:trade|category|type(?: of business)?|business type|kind|sector|branche|gewerbe|kategorie|beruf|métier|catégorie|activité|secteur|sector|oficio|categoría|actividad|profession)\b\s*[:|]\s*[^:|]*$", RegexOptions.IgnoreCase)] private static partial Regex Label();
+    [GeneratedRegex(@"\b(?:we are|we're|i'm|i am|he is|she is|he's|she's|they are|they're|is an?|run an?|runs an?|as an?|our|wir sind|ich bin|unsere?|als|nous sommes|je suis|notre|somos|soy|nuestr[oa]|family[- ]run|qualified|local)\b", RegexOptions.IgnoreCase)] private static partial Regex SelfWords();
+    [GeneratedRegex(@"\b(?:next to|opposite|behind|above|beside|near|across from|neben|gegenüber|hinter|über|à côté|en face|derrière|junto a|enfrente|detrás|encima)\b[^.,;]{0,25}$", RegexOptions.IgnoreCase)] private static partial Regex NextTo();
+}
