@@ -43,6 +43,7 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
         var hosts = found.Where(c => c.Fact is "email" or "website" && c.Confidence > .6).Select(c => ((TextValue)c.Value).Text).Where(t => !t.Contains('@') || !WebFinder.IsFreeMail(t)).Select(t => t.Contains('@') ? t[(t.IndexOf('@') + 1)..] : WebFinder.Host(t)).Distinct().ToList();
         foreach (var frame in frames) found.AddRange(NameFinder.Find(frame, hosts));
         var name = found.Where(c => c.Fact == "business.name").MaxBy(c => c.Confidence)?.Value is TextValue n ? n.Text : null;
+        if (name is not null) foreach (var frame in frames) found.AddRange(PeopleFinder.Namesake(frame, name));
         foreach (var frame in frames) found.AddRange(TradeFinder.Find(frame, name));
         var trade = found.Where(c => c.Fact == "trade").GroupBy(c => ((TextValue)c.Value).Text).OrderByDescending(g => g.Sum(c => c.Confidence)).Select(g => TradeLexicon.Find(g.Key)).FirstOrDefault(t => t is not null);
         var template = trade is null ? null : (trades ?? TradeCatalogue.Shipped()).Find(trade.Id);

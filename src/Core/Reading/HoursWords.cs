@@ -52,7 +52,7 @@ public static partial class HoursWords
     /// <summary>"09:00" or "09:00:00" as minutes; "24:00" is the end of the day.</summary>
     public static int? Clock(string? text)
     {
-        if (text is null || ClockForm().Match(text.Trim()) is not { Success: true } m) return null;
+        if (text is null || ClockForm.Match(text.Trim()) is not { Success: true } m) return null;
         int h = int.Parse(m.Groups[1].Value), min = m.Groups[2].Success ? int.Parse(m.Groups[2].Value) : 0;
         return h <= 24 && min < 60 ? h * 60 + min : null;
     }
@@ -65,6 +65,5 @@ public static partial class HoursWords
         ["dos"] = 2, ["tres"] = 3, ["cuatro"] = 4, ["cinco"] = 5, ["seis"] = 6, ["siete"] = 7, ["ocho"] = 8, ["nueve"] = 9, ["diez"] = 10, ["doce"] = 12,
     };
 
-    [GeneratedRegex(@"^(\d{1,2})(?::(\d{2}))?(?::\d{2})?$")]
-    private static partial Regex ClockForm();
+    private static readonly Regex ClockForm = new(@"^(\d{1,2})(?::(\d{2}))?(?::\d{2})?$");
 }

@@ -42,13 +42,13 @@ public static partial class Places
     {
         if (code is null) return null;
         code = code.Trim().ToUpperInvariant();
-        if (Eircode().IsMatch(code)) return "IE";
-        if (British().IsMatch(code)) return "GB";
-        if (Canadian().IsMatch(code)) return "CA";
-        if (Dutch().IsMatch(code)) return "NL";
+        if (Eircode.IsMatch(code)) return "IE";
+        if (British.IsMatch(code)) return "GB";
+        if (Canadian.IsMatch(code)) return "CA";
+        if (Dutch.IsMatch(code)) return "NL";
         if (region is not null && code.Length == 4 && Territories.ContainsKey(region.Trim().ToUpperInvariant())) return "AU";
-        if (region is not null && Zip().IsMatch(code) && States.ContainsKey(region.Trim().ToUpperInvariant())) return "US";
-        return code.Length == 10 && Zip().IsMatch(code) ? "US" : null;
+        if (region is not null && Zip.IsMatch(code) && States.ContainsKey(region.Trim().ToUpperInvariant())) return "US";
+        return code.Length == 10 && Zip.IsMatch(code) ? "US" : null;
     }
 
     /// <summary>Calling codes of the countries above (ITU-T E.164).</summary>
@@ -69,9 +69,9 @@ public static partial class Places
         _ => null,
     };
 
-    [GeneratedRegex(@"^[A-Z]{1,2}\d[A-Z\d]? ?\d[A-Z]{2}$")] private static partial Regex British();
-    [GeneratedRegex(@"^[AC-FHKNPRTV-Y]\d[0-9W] ?[0-9AC-FHKNPRTV-Y]{4}$")] private static partial Regex Eircode();
-    [GeneratedRegex(@"^[ABCEGHJ-NPRSTVXY]\d[A-Z] ?\d[A-Z]\d$")] private static partial Regex Canadian();
-    [GeneratedRegex(@"^\d{4} ?[A-Z]{2}$")] private static partial Regex Dutch();
-    [GeneratedRegex(@"^\d{5}(?:-\d{4})?$")] private static partial Regex Zip();
+    private static readonly Regex British = new(@"^[A-Z]{1,2}\d[A-Z\d]? ?\d[A-Z]{2}$");
+    private static readonly Regex Eircode = new(@"^[AC-FHKNPRTV-Y]\d[0-9W] ?[0-9AC-FHKNPRTV-Y]{4}$");
+    private static readonly Regex Canadian = new(@"^[ABCEGHJ-NPRSTVXY]\d[A-Z] ?\d[A-Z]\d$");
+    private static readonly Regex Dutch = new(@"^\d{4} ?[A-Z]{2}$");
+    private static readonly Regex Zip = new(@"^\d{5}(?:-\d{4})?$");
 }

@@ -78,7 +78,7 @@ public sealed class TextBuilder
         if (_lines.Count >= MostLines) return;
         text = Tidy(text);
         if (text.Length > LongestLine) text = text[..LongestLine];
-        if (text.Length == 0 && (_lines.Count == 0 || _lines[^1].Text.Length == 0)) return;
+        if (text.Length == 0 && role != LineRole.Heading && (_lines.Count == 0 || _lines[^1].Text.Length == 0)) return;
         _lines.Add(new SourceLine(text, _at, role, page));
         _at += text.Length + 1;
     }

@@ -18,7 +18,7 @@ public static partial class TradeLexicon
     ]);
 
     private static readonly Lazy<ImmutableArray<(KnownTrade Trade, string Name, Regex Pattern)>> Patterns = new(() =>
-        [.. All.SelectMany(t => t.Names.Distinct(StringComparer.OrdinalIgnoreCase).Select(n => (t, n, new Regex(@"(?<![\p{L}\d])" + Regex.Escape(n).Replace(@"\ ", @"[\s-]") + @"(?:s|n|en|in|innen)?(?![\p{L}\d])", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant))))]);
+        [.. All.SelectMany(t => t.Names.Distinct(StringComparer.OrdinalIgnoreCase).Select(n => (t, n, new Regex(@"(?<![\p{L}\d])" + Regex.Escape(n).Replace(@"\ ", @"[\s-]") + @"(?:s|(?<=\p{L}{5})(?:n|en|in|innen))?(?![\p{L}\d])", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant))))]);
 
     public static ImmutableArray<KnownTrade> All => Shipped.Value;
     public static KnownTrade? Find(string id) => All.FirstOrDefault(t => t.Id == id);

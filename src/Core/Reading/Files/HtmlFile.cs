@@ -24,8 +24,9 @@ public static partial class HtmlFile
         var styles = string.Join('\n', document.QuerySelectorAll("style").Select(s => s.TextContent).Concat(document.QuerySelectorAll("[style]").Select(e => e.GetAttribute("style"))))
             + string.Join('\n', document.QuerySelectorAll("meta[name=theme-color]").Select(m => m.GetAttribute("content")));
         var b = new TextBuilder();
-        if (document.Body is { } body) Walk(body, b);
         var title = TextBuilder.Tidy(document.Title ?? "").Trim();
+        if (title.Length is > 0 and < 200) { b.Add(title, LineRole.Heading); b.Add("", LineRole.Heading); }
+        if (document.Body is { } body) Walk(body, b);
         var material = new SiteMaterial([new OldPage(name, title, Passages(document))], menu, pictures, Colours(styles));
         return b.Build(name, stated, document.DocumentElement.GetAttribute("lang") is { Length: > 1 } lang ? lang : null, material);
     }
@@ -64,6 +65,8 @@ public static partial class HtmlFile
             var block = Blocks.Contains(tag);
             if (!block) { foreach (var c in e.ChildNodes) Visit(c); return; }
             Flush();
+            // What a heading says ends with its part of the page.
+            if (tag is "footer" or "address" or "header" or "aside") b.Add("", LineRole.Heading);
             var before = role;
             role = tag is "h1" or "h2" or "h3" or "h4" or "h5" or "h6" ? LineRole.Heading : tag == "li" ? LineRole.Item : role is LineRole.Item && tag is "p" or "div" ? role : LineRole.Text;
             foreach (var c in e.ChildNodes) Visit(c);
@@ -111,7 +114,7 @@ public static partial class HtmlFile
 
     private static ImmutableArray<string> Colours(string css) =>
     [
-        .. HexColour().Matches(css).Select(m => Six(m.Groups[1].Value.ToLowerInvariant())).Where(c => !Grey(c)).GroupBy(c => c).OrderByDescending(g => g.Count()).Select(g => "#" + g.Key).Take(6),
+        .. HexColour.Matches(css).Select(m => Six(m.Groups[1].Value.ToLowerInvariant())).Where(c => !Grey(c)).GroupBy(c => c).OrderByDescending(g => g.Count()).Select(g => "#" + g.Key).Take(6),
     ];
 
     private static string Six(string hex) => hex.Length == 3 ? string.Concat(hex.Select(c => $"{c}{c}")) : hex;
@@ -122,6 +125,5 @@ public static partial class HtmlFile
         return Math.Max(r, Math.Max(g, b)) - Math.Min(r, Math.Min(g, b)) < 16;
     }
 
-    [GeneratedRegex(@"#([0-9a-fA-F]{6}|[0-9a-fA-F]{3})\b")]
-    private static partial Regex HexColour();
+    private static readonly Regex HexColour = new(@"#([0-9a-fA-F]{6}|[0-9a-fA-F]{3})\b");
 }

@@ -168,8 +168,14 @@ public static class Markup
         }
     }
 
-    /// <summary>"Site by …" in a footer names the maker of the site.</summary>
-    private static bool CreditLine(IElement a) => Cues.Credit(TextBuilder.Tidy(a.ParentElement?.TextContent ?? "") is { Length: < 160 } near ? near : a.TextContent);
+    /// <summary>"Site by …" right before a link names the maker of the site.</summary>
+    private static bool CreditLine(IElement a)
+    {
+        var before = "";
+        for (var n = a.PreviousSibling; n is not null && before.Length < 60; n = n.PreviousSibling) before = n.TextContent + before;
+        before = TextBuilder.Tidy(before);
+        return Cues.Credit(before.Length > 60 ? before[^60..] : before) || Cues.Credit(a.TextContent);
+    }
 
     public static decimal? Number(string? text) =>
         text is not null && decimal.TryParse(text.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var d) ? d : null;

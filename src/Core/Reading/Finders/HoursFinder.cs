@@ -8,7 +8,7 @@ namespace Plurimax.Core.Reading.Finders;
 /// </summary>
 public static partial class HoursFinder
 {
-    private enum Deed { Open, Closed, CloseAt, OpenAt, Break }
+    private enum Deed { Open, Closed, ClosedAfternoon, CloseAt, OpenAt, Break }
 
     private sealed record Statement(int Order, int Line, int At, int Length, int Days, Deed Deed, List<(int From, int To)> Spans, int Season, double Confidence);
 
@@ -24,7 +24,7 @@ public static partial class HoursFinder
             var text = frame.Line(i);
             if (text.Length == 0) { pending = 0; lastDays = 0; continue; }
             if (used.Contains(i) || frame.MailHeader(i)) continue;
-            if (frame.Past(i) || frame.Others(i) || Elsewhere().IsMatch(frame.Under(i)) && frame.Under(i) != text) { pending = 0; continue; }
+            if (frame.Past(i) || frame.Others(i) || ElsewhereHead.IsMatch(frame.Under(i)) && frame.Under(i) != text) { pending = 0; continue; }
             var tokens = new HoursScanner(text, frame.Language).Scan();
             if (!tokens.Any(t => t.Kind is HoursTokenKind.Days or HoursTokenKind.Span or HoursTokenKind.CloseAt)) { pending = 0; if (i - lastLine > 1) lastDays = 0; continue; }
             var onlyDays = tokens.All(t => t.Kind is HoursTokenKind.Days or HoursTokenKind.Join) && tokens.Any(t => t.Kind == HoursTokenKind.Days);
@@ -38,7 +38,10 @@ public static partial class HoursFinder
         var kept = statements.Where(s => s.Season == 0 || (!base_ && InSeason(s.Season, frame.Today.Month))).OrderBy(s => s.Order).ThenBy(s => s.Line).ThenBy(s => s.At).ToList();
         var week = new WeekDraft();
         var setBy = new Statement?[7];
+        var opened = -1;
         foreach (var s in kept)
+        {
+            if (s.Deed == Deed.Open) opened = s.Spans[0].From;
             for (var d = 0; d < 7; d++)
             {
                 if ((s.Days & 1 << d) == 0) continue;
@@ -51,11 +54,17 @@ public static partial class HoursFinder
                         setBy[d] = s;
                         break;
                     case Deed.Closed: week.Close(d); setBy[d] = s; break;
-                    case Deed.CloseAt: week.CloseAt(d, s.Spans[0].To); break;
+                    case Deed.ClosedAfternoon: week.Set(d, [.. week[d].Where(x => x.From < 12 * 60).Select(x => (x.From, Math.Min(x.To, 13 * 60)))]); break;
+                    case Deed.CloseAt:
+                        // "from seven until three, and on Saturdays until one": the opening carries over.
+                        if (!week.Known(d) && opened >= 0 && s.Spans[0].To > opened) week.Add(d, opened, s.Spans[0].To);
+                        else week.CloseAt(d, s.Spans[0].To);
+                        break;
                     case Deed.OpenAt: week.OpenAt(d, s.Spans[0].From); break;
                     case Deed.Break: week.Break(d, s.Spans[0].From, s.Spans[0].To); break;
                 }
             }
+        }
         var first = kept.FirstOrDefault(s => s.Deed is Deed.Open or Deed.Closed);
         if (first is null) yield break;
         var value = week.Value();
@@ -82,10 +91,10 @@ public static partial class HoursFinder
                 if (now >= 0 && now > past) list = Keep(list, now);
                 else continue;
             }
-            if (Elsewhere().IsMatch(said) && !Opening().IsMatch(said)) continue;
-            if (Never().IsMatch(said) || SingleDay().IsMatch(said)) continue;
+            if (Elsewhere.IsMatch(said) && !Opening.IsMatch(said)) continue;
+            if (Never.IsMatch(said) || SingleDay.IsMatch(said)) continue;
             if (frame.Agency(line)) continue;
-            Pair(frame, line, list, pending, lastDays, SeasonOf(said, frame.Under(line)), made);
+            Pair(frame, line, list, pending, lastDays, SeasonOf(said, frame.Under(line)), SeasonAt(said) is >= 0 and var s ? from + s : from, made);
             if (made.Count > 0) lastDays = made[^1].Days;
         }
         return made;
@@ -104,7 +113,7 @@ public static partial class HoursFinder
         return -1;
     }
 
-    private static bool LastYear(string said, TextFrame frame) => Until().Matches(said).Any(m => int.Parse(m.Groups[1].Value) < frame.Today.Year);
+    private static bool LastYear(string said, TextFrame frame) => Until.Matches(said).Any(m => int.Parse(m.Groups[1].Value) < frame.Today.Year);
 
     private static IEnumerable<List<HoursToken>> Split(List<HoursToken> tokens)
     {
@@ -118,11 +127,11 @@ public static partial class HoursFinder
     }
 
     /// <summary>Binds days to times. Whichever comes first in the clause leads: "Mon 9-5" or "9-5 on Mondays".</summary>
-    private static void Pair(TextFrame frame, int line, List<HoursToken> part, int pending, int lastDays, int season, List<Statement> made)
+    private static void Pair(TextFrame frame, int line, List<HoursToken> part, int pending, int lastDays, int season, int seasonFrom, List<Statement> made)
     {
         var start = made.Count;
         var items = Merge(part);
-        var explicitHours = Opening().IsMatch(frame.Under(line)) || Opening().IsMatch(frame.Line(line));
+        var explicitHours = Opening.IsMatch(frame.Under(line)) || Opening.IsMatch(frame.Line(line));
         var firstReal = items.FirstOrDefault(t => t.Kind is HoursTokenKind.Days or HoursTokenKind.Span or HoursTokenKind.Closed or HoursTokenKind.CloseAt or HoursTokenKind.OpenAt);
         if (firstReal is null) return;
         var leads = firstReal.Kind == HoursTokenKind.Days || pending != 0;
@@ -133,7 +142,9 @@ public static partial class HoursFinder
         void Put(int which, Deed deed, List<(int, int)> spans, HoursToken at)
         {
             if (which == 0) return;
-            made.Add(new Statement(frame.Order(line), line, at.At, at.Length, which, deed, spans, season, explicitHours || frame.Lines[line].Role == LineRole.Row ? .95 : .88));
+            // "Mon to Sat 9 to 5, in summer also Sundays": what stands before the season holds all year.
+            var held = season != 0 && at.At < seasonFrom && items[0].At < seasonFrom && Next(items, items.IndexOf(at), HoursTokenKind.Days) is not null ? 0 : season;
+            made.Add(new Statement(frame.Order(line), line, at.At, at.Length, which, deed, spans, held, explicitHours || frame.Lines[line].Role == LineRole.Row ? .95 : .88));
             lastDays = which;
         }
         for (var k = 0; k < items.Count; k++)
@@ -178,7 +189,7 @@ public static partial class HoursFinder
                     else if (lastDays != 0) Put(lastDays, Deed.Open, [(t.From, t.To)], t);
                     break;
                 case HoursTokenKind.Closed:
-                    if (leads && days != 0 && !daysUsed) { Put(days, Deed.Closed, [], t); daysUsed = true; }
+                    if (leads && days != 0 && !daysUsed) { Put(days, Afternoon.IsMatch(frame.Line(line)[Math.Max(0, t.At - 16)..t.At]) ? Deed.ClosedAfternoon : Deed.Closed, [], t); daysUsed = true; }
                     else if (NextReal(items, k) is HoursTokenKind.Days) waiting = (t, []);
                     else if (NextReal(items, k) is HoursTokenKind.Span && daysUsed) waiting = (t, []);
                     break;
@@ -196,7 +207,8 @@ public static partial class HoursFinder
                         else if (Next(items, k, HoursTokenKind.Days) is not null) { waiting = (t with { Kind = HoursTokenKind.Span }, [span]); leads = false; }
                         break;
                     }
-                    if (days != 0 && leads) { Put(days, Deed.CloseAt, [(t.From, t.To)], t); daysUsed = true; }
+                    if (daysUsed && NextReal(items, k) == HoursTokenKind.Days && Before(items, k) == HoursTokenKind.Span) { waiting = (t, [(t.From, t.To)]); leads = false; }
+                    else if (days != 0 && leads) { Put(days, Deed.CloseAt, [(t.From, t.To)], t); daysUsed = true; }
                     else if (NextReal(items, k) == HoursTokenKind.Days) { waiting = (t, [(t.From, t.To)]); leads = false; }
                     break;
                 case HoursTokenKind.Except:
@@ -288,30 +300,37 @@ public static partial class HoursFinder
         }
     }
 
+    /// <summary>Where in a clause its season is named; -1 if nowhere.</summary>
+    private static int SeasonAt(string said) => new[] { Months.Match(said), OneMonth.Match(said), Summer.Match(said), Winter.Match(said) }.Where(m => m.Success).Select(m => m.Index).DefaultIfEmpty(-1).Min();
+
     /// <summary>Months of a season as bits, January lowest; 0 for all the year.</summary>
     private static int SeasonOf(string said, string under)
     {
         foreach (var text in new[] { said, under })
         {
-            var m = Months().Match(text);
+            var m = Months.Match(text);
             if (m.Success && TextFrame.Month(m.Groups[1].Value) is { } a && TextFrame.Month(m.Groups[2].Value) is { } b)
             {
                 var bits = 0;
                 for (var x = a; ; x = x % 12 + 1) { bits |= 1 << x - 1; if (x == b) break; }
                 return bits;
             }
-            if (Summer().IsMatch(text)) return 0b0011_1111_1000;
-            if (Winter().IsMatch(text)) return 0b1100_0000_0111;
+            if (OneMonth.Match(text) is { Success: true } one && TextFrame.Month(one.Groups[1].Value) is { } only) return 1 << only - 1;
+            if (Summer.IsMatch(text)) return 0b0011_1111_1000;
+            if (Winter.IsMatch(text)) return 0b1100_0000_0111;
         }
         return 0;
     }
 
-    [GeneratedRegex(@"\b(?:meet(?:ing)?s?|call (?:me|you|us|back|him|her)|ring (?:me|you|him|her)|phone call|zoom|check[- ]?in|check[- ]?out|arrivals?|departures?|breakfast|deliver(?:y|ies|s)|deliver to|delivers? on|class(?:es)?|lessons?|courses?|workshops?|sessions?|happy hour|kitchen|phone lines?|lines are|market|stall|train|bus|parking|photo ?shoot|photographer|appointment with|visit you|come (?:by|over|round) (?:to|and)|reach me|best time|rehears\w+|choir|yoga|pilates|beginners?|advanced|frühstück|anreise|abreise|lieferung|liefern|kurse?|unterricht|küche|telefonisch|telefonzeiten?|erreichbar|sprechen wir|termin mit|markt(?:stand)?|petit[- ]déjeuner|arrivée|départ|livraisons?|cours|cuisine|marché|rendez-vous avec|joignable|rappel\w*|réunion|desayuno|entrada|salida|reparto|entregas?|clases?|cursos?|cocina|mercado|reunión|ll[aá]m\w+)\b", RegexOptions.IgnoreCase)] private static partial Regex Elsewhere();
-    [GeneratedRegex(@"\b(?:open(?:s|ing)?|hours|opening times|shop|doors|geöffnet|öffnungszeiten?|sprechzeiten|sprechstunden?|bürozeiten|ladenzeiten|offen|ouverte?s?|ouvertures?|horaires?|ouvrons|abiertos?|abierta|horarios?|abrimos|apertura)\b", RegexOptions.IgnoreCase)] private static partial Regex Opening();
-    [GeneratedRegex(@"\b(?:kitchen|breakfast|check[- ]?in|check[- ]?out|happy hour|parking|phone lines?|küche|frühstück|telefonzeiten?|telefonisch erreichbar|petit[- ]déjeuner|desayuno|cocina)\b", RegexOptions.IgnoreCase)] private static partial Regex Never();
-    [GeneratedRegex(@"\b(?:christmas|boxing day|new year|easter (?:monday|sunday|saturday)|good friday|bank holiday (?:mondays?|hours|times|opening)|thanksgiving|weihnachten|heiligabend|silvester|neujahr|ostermontag|karfreitag|noël|jour de l'an|pâques|navidad|nochebuena|nochevieja|año nuevo|semana santa|halloween|jubilee|this (?:week|monday|tuesday|wednesday|thursday|friday|saturday|sunday)|next (?:week|monday|tuesday|wednesday|thursday|friday|saturday|sunday)|(?:am )?(?:kommenden|nächsten|diesen) (?:montag|dienstag|mittwoch|donnerstag|freitag|samstag|sonntag)|(?:lundi|mardi|mercredi|jeudi|vendredi|samedi|dimanche) prochain|(?:el )?próximo (?:lunes|martes|miércoles|jueves|viernes|sábado|domingo))\b|\b\d{1,2}(?:st|nd|rd|th)?\.? (?:of )?(?:january|february|march|april|june|july|august|september|october|november|december|januar|februar|märz|juni|juli|oktober|dezember|janvier|février|avril|juillet|août|septembre|octobre|novembre|décembre|de (?:enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|octubre|noviembre|diciembre))\b", RegexOptions.IgnoreCase)] private static partial Regex SingleDay();
-    [GeneratedRegex(@"\b(?:until|till|bis|jusqu'en|hasta|in|en|im jahr)\s+(?:the end of |ende |fin )?(20\d\d)\b", RegexOptions.IgnoreCase)] private static partial Regex Until();
-    [GeneratedRegex(@"\b((?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec|mär|mai|okt|dez|fév|avr|juin|juil|aoû|déc|ene|abr|ago|dic)\p{L}*)\.?\s*(?:-|–|to|until|till|through|bis|à|au|a|hasta)\s*(?:end of |ende )?((?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec|mär|mai|okt|dez|fév|avr|juin|juil|aoû|déc|ene|abr|ago|dic)\p{L}*)", RegexOptions.IgnoreCase)] private static partial Regex Months();
-    [GeneratedRegex(@"\b(?:summer|in season|high season|sommer\w*|im sommer|été|estivaux|verano|temporada alta)\b", RegexOptions.IgnoreCase)] private static partial Regex Summer();
-    [GeneratedRegex(@"\b(?:winter\w*|off[- ]season|low season|im winter|hiver|hivernaux|invierno|temporada baja)\b", RegexOptions.IgnoreCase)] private static partial Regex Winter();
+    private static readonly Regex ElsewhereHead = new(@"\b(?:check[- ]?in|check[- ]?out|breakfast|deliver(?:y|ies)|classes|class times|timetable|happy hour|kitchen|market days?|holiday hours|bank holidays?|christmas|frühstück|anreise|lieferung|küche|kurse|kursplan|feiertage|weihnachten|petit[- ]déjeuner|livraison|cours|jours fériés|desayuno|reparto|clases|cocina|festivos|navidad)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Elsewhere = new(@"\b(?:meet(?:ing)?s?|call (?:me|you|us|back|him|her)|ring (?:me|you|him|her)|phone call|zoom|check[- ]?in|check[- ]?out|arrivals?|departures?|breakfast|deliver(?:y|ies|s)|deliver to|delivers? on|class(?:es)?|courses?|workshops?|sessions?|happy hour|kitchen|phone lines?|lines are|market|stall|train|bus|parking|photo ?shoot|photographer|viewings?|tours?|besichtigung\w*|appointment with|visit you|come (?:by|over|round) (?:to|and)|reach me|best time|rehears\w+|choir|yoga|pilates|beginners?|advanced|frühstück|anreise|abreise|lieferung|liefern|kurse?|unterricht|küche|telefonisch|telefonzeiten?|erreichbar|sprechen wir|termin mit|markt(?:stand)?|petit[- ]déjeuner|arrivée|départ|livraisons?|cours|cuisine|marché|rendez-vous avec|joignable|rappel\w*|réunion|desayuno|entrada|salida|reparto|entregas?|clases?|cursos?|cocina|mercado|reunión|ll[aá]m\w+)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Opening = new(@"\b(?:open(?:s|ing)?|hours|opening times|shop|doors|geöffnet|öffnungszeiten?|sprechzeiten|sprechstunden?|bürozeiten|ladenzeiten|offen|ouverte?s?|ouvertures?|horaires?|ouvrons|abiertos?|abierta|horarios?|abrimos|apertura)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Never = new(@"\b(?:kitchen|breakfast|check[- ]?in|check[- ]?out|happy hour|parking|phone lines?|küche|frühstück|telefonzeiten?|telefonisch erreichbar|petit[- ]déjeuner|desayuno|cocina)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex SingleDay = new(@"\b(?:christmas|boxing day|new year|easter (?:monday|sunday|saturday)|good friday|bank holiday (?:mondays?|hours|times|opening)|thanksgiving|weihnachten|heiligabend|silvester|neujahr|ostermontag|karfreitag|noël|jour de l'an|pâques|navidad|nochebuena|nochevieja|año nuevo|semana santa|halloween|jubilee|this (?:week|monday|tuesday|wednesday|thursday|friday|saturday|sunday)|next (?:week|monday|tuesday|wednesday|thursday|friday|saturday|sunday)|(?:am )?(?:kommenden|nächsten|diesen) (?:montag|dienstag|mittwoch|donnerstag|freitag|samstag|sonntag)|(?:lundi|mardi|mercredi|jeudi|vendredi|samedi|dimanche) prochain|(?:el )?próximo (?:lunes|martes|miércoles|jueves|viernes|sábado|domingo))\b|\b\d{1,2}(?:st|nd|rd|th)?\.? (?:of )?(?:january|february|march|april|june|july|august|september|october|november|december|januar|februar|märz|juni|juli|oktober|dezember|janvier|février|avril|juillet|août|septembre|octobre|novembre|décembre|de (?:enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|octubre|noviembre|diciembre))\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Until = new(@"\b(?:until|till|bis|jusqu'en|hasta|in|en|im jahr)\s+(?:the end of |ende |fin )?(20\d\d)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Months = new(@"\b((?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec|mär|mai|okt|dez|fév|avr|juin|juil|aoû|déc|ene|abr|ago|dic)\p{L}*)\.?\s*(?:-|–|to|until|till|through|bis|à|au|a|hasta)\s*(?:end of |ende )?((?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec|mär|mai|okt|dez|fév|avr|juin|juil|aoû|déc|ene|abr|ago|dic)\p{L}*)", RegexOptions.IgnoreCase);
+    private static readonly Regex Afternoon = new(@"\b(?:afternoons?|nachmittags?|après-midi|por las? tardes?)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex OneMonth = new(@"\b(?:im|in|during|en)\s+(january|february|march|april|may|june|july|august|september|october|november|december|januar|februar|märz|mai|juni|juli|oktober|dezember|janvier|février|mars|avril|juin|juillet|août|septembre|octobre|novembre|décembre|enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|octubre|noviembre|diciembre)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Summer = new(@"\b(?:summer|in season|high season|sommer\w*|im sommer|été|estivaux|verano|temporada alta)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Winter = new(@"\b(?:winter\w*|off[- ]season|low season|im winter|hiver|hivernaux|invierno|temporada baja)\b", RegexOptions.IgnoreCase);
 }

@@ -31,19 +31,19 @@ public static partial class PhoneFinder
         {
             var line = frame.Line(i);
             if (line.Length < 6) continue;
-            foreach (Match m in Number().Matches(line))
+            foreach (Match m in Number.Matches(line))
             {
                 if (Read(m.Value, frame.Country) is not { } phone || !Plausible(line, m, phone)) continue;
                 var (a, b) = TextFrame.Clause(line, m.Index, m.Length);
                 var clause = line[a..b];
                 var label = Label(line, m.Index, a);
                 var replaced = Replaced(line, m.Index, m.Length);
-                if (frame.Agency(i) || frame.Others(i) || frame.Past(i) || Cues.Fax(label) || FaxAfter(line, m) || Others(frame, i, clause, label, m.Index - a) || (PastNear(clause, m.Index - a, m.Length)) || Cues.Private(clause) || replaced || Cues.Credit(line))
+                if (frame.Agency(i) || frame.Others(i) || frame.Past(i) || Cues.Fax(label) || FaxAfter(line, m) || Others(clause, label, m.Index - a, m.Length) || (PastNear(clause, m.Index - a, m.Length)) || Cues.Private(clause) || replaced || Cues.Credit(line))
                 {
                     if (frame.Agency(i) || replaced || Cues.Past(clause) || frame.Others(i)) refused.Add(phone.E164);
                     continue;
                 }
-                var labelled = Labels().IsMatch(label) || Labels().IsMatch(frame.Under(i));
+                var labelled = Labels.IsMatch(label) || Labels.IsMatch(frame.Under(i));
                 found.Add((phone, i, m.Index, m.Length, labelled ? .95 : line.Trim().Length < m.Length + 6 ? .9 : .86, frame.Order(i), label));
             }
         }
@@ -81,27 +81,29 @@ public static partial class PhoneFinder
         if (m.Index > 0 && (char.IsLetterOrDigit(before[^1]) || before[^1] is '/' or '@' or '#' or '=' or '_')) return false;
         var after = line[(m.Index + m.Length)..];
         if (after.Length > 0 && (char.IsLetter(after[0]) && !after.StartsWith("ext", StringComparison.OrdinalIgnoreCase) || after[0] is '@' or '_')) return false;
-        if (Money().IsMatch(before) || MoneyAfter().IsMatch(after)) return false;
-        if (NumberOf().IsMatch(before)) return false;
-        if (DateLike().IsMatch(m.Value.Trim()) || YearSpan().IsMatch(m.Value.Trim())) return false;
-        return !TimeSpanLike().IsMatch(m.Value);
+        if (Money.IsMatch(before) || MoneyAfter.IsMatch(after)) return false;
+        if (NumberOf.IsMatch(before)) return false;
+        if (DateLike.IsMatch(m.Value.Trim()) || YearSpan.IsMatch(m.Value.Trim())) return false;
+        return !TimeSpanLike.IsMatch(m.Value);
     }
 
     private static string Label(string line, int at, int clauseStart)
     {
         var from = clauseStart;
-        foreach (Match n in Number().Matches(line[..at])) from = Math.Max(from, n.Index + n.Length);
-        foreach (Match s in Break().Matches(line[..at])) from = Math.Max(from, s.Index + s.Length);
+        foreach (Match n in Number.Matches(line[..at])) from = Math.Max(from, n.Index + n.Length);
+        foreach (Match s in Break.Matches(line[..at])) from = Math.Max(from, s.Index + s.Length);
         return line[from..at];
     }
 
-    private static bool FaxAfter(string line, Match m) => AfterFax().IsMatch(line[(m.Index + m.Length)..]);
+    private static bool FaxAfter(string line, Match m) => AfterFax.IsMatch(line[(m.Index + m.Length)..]);
 
     /// <summary>"our supplier's number is …": the word stands before the number, or the clause names nobody of the business.</summary>
-    private static bool Others(TextFrame frame, int i, string clause, string label, int at)
+    private static bool Others(string clause, string label, int at, int length)
     {
         if (!Cues.NotTheirs(clause)) return false;
-        return Cues.NotTheirs(label) || !Own().IsMatch(clause) && Cues.NotTheirs(clause[..Math.Clamp(at, 0, clause.Length)]) || Cues.NotTheirs(clause[Math.Clamp(at, 0, clause.Length)..]) && AfterOther().IsMatch(clause[Math.Clamp(at, 0, clause.Length)..]);
+        var before = clause[..Math.Clamp(at, 0, clause.Length)];
+        var after = clause[Math.Clamp(at + length, 0, clause.Length)..];
+        return Cues.NotTheirs(label) || !Own.IsMatch(clause) && Cues.NotTheirs(before) || Cues.NotTheirs(after) && AfterOther.IsMatch(after);
     }
 
     /// <summary>"the old number was …" speaks of the number that follows, up to "new" or "now".</summary>
@@ -110,32 +112,32 @@ public static partial class PhoneFinder
         if (!Cues.Past(clause)) return false;
         var before = clause[..Math.Clamp(at, 0, clause.Length)];
         var after = clause[Math.Clamp(at + length, 0, clause.Length)..];
-        var cut = NowWord().Matches(before).LastOrDefault();
+        var cut = NowWord.Matches(before).LastOrDefault();
         if (cut is not null) return Cues.Past(before[cut.Index..]) ;
         if (Cues.Past(before)) return true;
-        var next = Number().Match(after);
+        var next = Number.Match(after);
         var tail = next.Success ? after[..next.Index] : after;
-        var stop = TailBreak().Match(tail);
+        var stop = TailBreak.Match(tail);
         return Cues.Past(stop.Success ? tail[..stop.Index] : tail);
     }
 
     /// <summary>"… not 01632 960142" takes that number back.</summary>
-    private static bool Replaced(string line, int at, int length) => NotBefore().IsMatch(line[..at]) || InsteadAfter().IsMatch(line[(at + length)..]);
+    private static bool Replaced(string line, int at, int length) => NotBefore.IsMatch(line[..at]) || InsteadAfter.IsMatch(line[(at + length)..]);
 
-    [GeneratedRegex(@"(?:\+\s?\d{1,3}[\s.-]?)?(?:\(0?\d{0,5}\)[\s.-]?)?\d[\d\s./()–-]{4,22}\d")] public static partial Regex Number();
-    [GeneratedRegex(@"\b(?:tel(?:ephone|\.)?|telefon|phone|ph|call|ring|mobile|mob|cell|landline|number|contact|t:|m:|p:|handy|mobil|anruf\w*|festnetz|tél(?:éphone|\.)?|portable|appel\w*|teléfono|móvil|tfno|ll[aá]m\w+|whatsapp|text us|sms|rufnummer|durchwahl|nummer|numéro|número)\b", RegexOptions.IgnoreCase)] private static partial Regex Labels();
-    [GeneratedRegex(@"[£€$]\s*$|(?:EUR|CHF|GBP|USD)\s*$")] private static partial Regex Money();
-    [GeneratedRegex(@"^\s*(?:€|£|EUR\b|CHF\b|%)")] private static partial Regex MoneyAfter();
-    [GeneratedRegex(@"(?:\bIBAN\b|\bBIC\b|\bVAT\b|\bUSt|\bTVA\b|\bCIF\b|\bNIF\b|\bABN\b|\bACN\b|\bSIRET\b|\bSIREN\b|\bRCS\b|\bHR[AB]\b|\bKvK\b|\bBTW\b|\bUID\b|CHE-|\bcompany (?:no|number|reg\w*)|registered (?:no|number)|registration (?:no|number)|\breg(?:istr\w*)?\.? ?(?:no|nr)|membership|member (?:no|number)|licen[cs]e|permit|policy|account|sort code|invoice|order|ref(?:erence)?\b|rechnung\w*|kundennummer|steuernummer|steuer-?nr|handelsregister|konto\w*|facture|commande|licencia|colegiado|factura|pedido|isbn|ean|gtin|serial|certificate|charity|registre|mitgliedsnummer)[^\d]{0,25}$", RegexOptions.IgnoreCase)] private static partial Regex NumberOf();
-    [GeneratedRegex(@"^\d{1,2}[./-]\d{1,2}[./-]\d{2,4}(?:\D.*)?$|^\d{4}-\d{2}-\d{2}")] private static partial Regex DateLike();
-    [GeneratedRegex(@"^(?:19|20)\d{2}\s?[-–/]\s?(?:19|20)?\d{2}$")] private static partial Regex YearSpan();
-    [GeneratedRegex(@"^\s*\d{1,2}[.:]?\d{0,2}\s?[-–]\s?\d{1,2}[.:]\d{2}")] private static partial Regex TimeSpanLike();
-    [GeneratedRegex(@"[;|]|,\s(?=\p{L})|\s[-–]\s(?=\p{L})|\band\b|\bund\b|\bet\b|(?<=\s)y(?=\s)|\bor\b", RegexOptions.IgnoreCase)] private static partial Regex Break();
-    [GeneratedRegex(@"^\s*\(\s*(?:tele)?fax\s*\)|^\s*\(?(?:is (?:the |our )?)?(?:fax|télécopie|telefax)\b(?!\W*[+\d])", RegexOptions.IgnoreCase)] private static partial Regex AfterFax();
-    [GeneratedRegex(@"^\W*(?:is|that's|ist|c'est|es)\b|^\s*\((?!or)", RegexOptions.IgnoreCase)] private static partial Regex AfterOther();
-    [GeneratedRegex(@"\b(?:my|our|customers?|people|us|me|shop|office|workshop|mein\w*|unser\w*|kunden|notre|mon|nos|clients|nuestro|mi|clientes)\b(?! supplier| accountant| landlord| wholesaler)", RegexOptions.IgnoreCase)] private static partial Regex Own();
-    [GeneratedRegex(@"\b(?:now|new|current|instead|use|jetzt|neue?n?|aktuell\w*|sondern|nouveau|nouvelle|maintenant|désormais|nuevo|ahora|actual)\b", RegexOptions.IgnoreCase)] private static partial Regex NowWord();
-    [GeneratedRegex(@"[,;.]|\b(?:not|but|instead|and)\b", RegexOptions.IgnoreCase)] private static partial Regex TailBreak();
-    [GeneratedRegex(@"(?:\bnot\b|\binstead of\b|\brather than\b|\bnicht(?: mehr)?\b|\bstatt\b|\bet non(?: pas)?\b|\bpas le\b|\bau lieu (?:de|du)\b|\by no(?: el)?\b|\bno el\b|\ben (?:vez|lugar) de(?:l)?\b|\bold (?:one|number)\b\W*(?:was|is)?)\s*(?:the |on |le |el |die |der )?(?:old |ancien |alte )?(?:number |numéro |número |nummer )?[:(]?\s*$", RegexOptions.IgnoreCase)] private static partial Regex NotBefore();
-    [GeneratedRegex(@"^\s*[,(–-]*\s*(?:is|was|that(?:'s| is))?\s*(?:wrong|dead|old|gone|out of (?:use|date)|disconnected|no longer|falsch|veraltet|gibt es nicht mehr|n'existe plus|est (?:faux|mort)|ya no|está mal)\b", RegexOptions.IgnoreCase)] private static partial Regex InsteadAfter();
+    public static readonly Regex Number = new(@"(?:\+\s?\d{1,3}[\s.-]?)?(?:\(0?\d{0,5}\)[\s.-]?)?\d[\d\s./()–-]{4,22}\d");
+    private static readonly Regex Labels = new(@"\b(?:tel(?:ephone|\.)?|telefon|phone|ph|call|ring|mobile|mob|cell|landline|number|contact|t:|m:|p:|handy|mobil|anruf\w*|festnetz|tél(?:éphone|\.)?|portable|appel\w*|teléfono|móvil|tfno|ll[aá]m\w+|whatsapp|text us|sms|rufnummer|durchwahl|nummer|numéro|número)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Money = new(@"[£€$]\s*$|(?:EUR|CHF|GBP|USD)\s*$");
+    private static readonly Regex MoneyAfter = new(@"^\s*(?:€|£|EUR\b|CHF\b|%)");
+    private static readonly Regex NumberOf = new(@"(?:\bIBAN\b|\bBIC\b|\bVAT\b|\bUSt|\bTVA\b|\bCIF\b|\bNIF\b|\bABN\b|\bACN\b|\bSIRET\b|\bSIREN\b|\bRCS\b|\bHR[AB]\b|\bKvK\b|\bBTW\b|\bUID\b|CHE-|\bcompany (?:no|number|reg\w*)|registered [^\d]{0,25}|registration (?:no|number)|\breg(?:istr\w*)?\.? ?(?:no|nr)|membership|member (?:no|number)|licen[cs]e|permit|policy|account|sort code|invoice|order|ref(?:erence)?\b|rechnung\w*|kundennummer|steuernummer|steuer-?nr|handelsregister|konto\w*|facture|commande|licencia|colegiado|factura|pedido|isbn|ean|gtin|serial|certificate|charity|registre|mitgliedsnummer)[^\d]{0,25}$", RegexOptions.IgnoreCase);
+    private static readonly Regex DateLike = new(@"^\d{1,2}[./-]\d{1,2}[./-]\d{2,4}(?:\D.*)?$|^\d{4}-\d{2}-\d{2}");
+    private static readonly Regex YearSpan = new(@"^(?:19|20)\d{2}\s?[-–/]\s?(?:19|20)?\d{2}$");
+    private static readonly Regex TimeSpanLike = new(@"^\s*\d{1,2}[.:]?\d{0,2}\s?[-–]\s?\d{1,2}[.:]\d{2}");
+    private static readonly Regex Break = new(@"[;|]|,\s(?=\p{L})|\s[-–]\s(?=\p{L})|\band\b|\bund\b|\bet\b|(?<=\s)y(?=\s)|\bor\b", RegexOptions.IgnoreCase);
+    private static readonly Regex AfterFax = new(@"^\s*\(\s*(?:tele)?fax\s*\)|^\s*\(?(?:is (?:the |our )?)?(?:fax|télécopie|telefax)\b(?!\W*[+\d])", RegexOptions.IgnoreCase);
+    private static readonly Regex AfterOther = new(@"^\W*not relevant|^\W*(?:is|that's|ist|c'est|es)\b|^\s*\((?!or)", RegexOptions.IgnoreCase);
+    private static readonly Regex Own = new(@"\b(?:my|our|customers?|people|us|me|shop|office|workshop|mein\w*|unser\w*|kunden|notre|mon|nos|clients|nuestro|mi|clientes)\b(?! supplier| accountant| landlord| wholesaler)", RegexOptions.IgnoreCase);
+    private static readonly Regex NowWord = new(@"\b(?:now|new|current|instead|use|jetzt|neue?n?|aktuell\w*|sondern|nouveau|nouvelle|maintenant|désormais|nuevo|ahora|actual)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex TailBreak = new(@"[,;.(]|\b(?:not|but|instead|and)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex NotBefore = new(@"(?:\bnot\b|\binstead of\b|\brather than\b|\bnicht(?: mehr)?\b|\bstatt\b|\bet non(?: pas)?\b|\bpas le\b|\bau lieu (?:de|du)\b|\by no(?: el)?\b|\bno el\b|\ben (?:vez|lugar) de(?:l)?\b|\bold (?:one|number)\b\W*(?:was|is)?)\s*(?:the |on |le |el |die |der )?(?:old |ancien |alte )?(?:number |numéro |número |nummer )?[:(]?\s*$", RegexOptions.IgnoreCase);
+    private static readonly Regex InsteadAfter = new(@"^\s*[),(–-]*\s*(?:is|was|that(?:'s| is))?\s*(?:wrong|dead|old|gone|out of (?:use|date)|disconnected|no longer|falsch|veraltet|gibt es nicht mehr|n'existe plus|est (?:faux|mort)|ya no|está mal)\b", RegexOptions.IgnoreCase);
 }
