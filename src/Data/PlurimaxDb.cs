@@ -25,6 +25,9 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
     public DbSet<Enquiry> Enquiries => Set<Enquiry>();
     public DbSet<OutboxMail> Outbox => Set<OutboxMail>();
     public DbSet<SettingValue> Settings => Set<SettingValue>();
+    public DbSet<StartSheet> StartSheets => Set<StartSheet>();
+    public DbSet<Intake> Intakes => Set<Intake>();
+    public DbSet<ClientFile> ClientFiles => Set<ClientFile>();
     public DbSet<RegisteredDomain> RegisteredDomains => Set<RegisteredDomain>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
@@ -59,6 +62,22 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
         b.Entity<Enquiry>(e => e.HasIndex(x => new { x.SiteId, x.At }));
         b.Entity<OutboxMail>(e => e.HasIndex(x => new { x.SentAt, x.NextTry }));
         b.Entity<SettingValue>(e => e.HasKey(x => new { x.Layer, x.Scope, x.Key }));
+        b.Entity<StartSheet>(e =>
+        {
+            Json(e.Property(x => x.Facts));
+            Json(e.Property(x => x.Material));
+            Json(e.Property(x => x.Problems));
+            Json(e.Property(x => x.Files));
+            e.HasIndex(x => new { x.Who, x.At });
+        });
+        b.Entity<Intake>(e =>
+        {
+            e.HasIndex(x => x.TokenHash).IsUnique();
+            e.HasIndex(x => new { x.SiteId, x.CreatedAt });
+            Json(e.Property(x => x.Questions));
+            Json(e.Property(x => x.Typed));
+        });
+        b.Entity<ClientFile>(e => { e.HasIndex(x => new { x.ClientId, x.At }); e.HasOne<Client>().WithMany().HasForeignKey(x => x.ClientId); });
         b.Entity<RegisteredDomain>(e => e.HasKey(x => x.Name));
     }
 

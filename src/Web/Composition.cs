@@ -1,3 +1,4 @@
+using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
@@ -34,6 +35,8 @@ public static class Composition
         services.AddScoped<SiteStore>();
         services.AddScoped<Publisher>();
         services.AddScoped<ProofDesk>();
+        services.AddScoped<Briefing.StartDesk>();
+        services.AddScoped<Briefing.IntakeDesk>();
         services.AddScoped<IRegistrar, SimulatedRegistrar>();
         services.AddScoped<SiteStatus>();
         services.AddScoped<DemoData>();
@@ -81,6 +84,12 @@ public static class Composition
             o.Conventions.AuthorizePage("/Standards", "owner");
         });
         services.Configure<Microsoft.AspNetCore.Mvc.MvcOptions>(o => o.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty()));
+        // Forms behind private links: far above what a person types, far below what a machine tries.
+        services.AddRateLimiter(o =>
+        {
+            o.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+            o.AddPolicy("client", c => RateLimitPartition.GetSlidingWindowLimiter(c.Connection.RemoteIpAddress?.ToString() ?? "", _ => new SlidingWindowRateLimiterOptions { PermitLimit = 300, Window = TimeSpan.FromMinutes(1), SegmentsPerWindow = 6 }));
+        });
         services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
     }
 
@@ -92,6 +101,7 @@ public static class Composition
         app.UseMiddleware<SecurityHeaders>();
         app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "public, max-age=600" });
         app.UseRouting();
+        app.UseRateLimiter();
         app.UseAuthentication();
         app.UseAuthorization();
         app.MapRazorPages();
@@ -111,7 +121,7 @@ public static class Composition
 /// <summary>Everything that answers without sign-in. Published sites are served apart, by host name, in <see cref="SiteHost"/>.</summary>
 public static class PublicEndpoints
 {
-    public static readonly string[] Pages = ["/SignIn", "/Fault", "/ClientProof"];
+    public static readonly string[] Pages = ["/SignIn", "/Fault", "/ClientProof", "/Answers"];
 
     /// <summary>Views of unpublished sheets: reached by a signed or a proof token in the path, since a sandboxed frame sends no cookie.</summary>
     public const string Sheet = "/sheet/{token}/{**path}";

@@ -18,7 +18,7 @@ public class SitesTests(App app)
     public async Task Names_of_any_kind_make_a_site_or_get_a_message(string name, bool made)
     {
         var maker = await app.SignInAsync();
-        var (status, body) = await maker.SendAsync("/new", new() { ["Words"] = "bike shop", ["BusinessName"] = name, ["Town"] = "Hallow", ["Email"] = "", ["Phone"] = "" });
+        var (status, body) = await maker.SendAsync("/new", new() { ["Words"] = "bike shop", ["f.business.name"] = name, ["f.place/town"] = "Hallow", ["f.email"] = "", ["f.phone"] = "" });
         status.ShouldBe(made ? HttpStatusCode.Redirect : HttpStatusCode.UnprocessableEntity);
         if (!made) body.ShouldContain("Give the name as it stands over the door.");
         else (await maker.Http.GetStringAsync("/?find=" + Uri.EscapeDataString(name))).ShouldNotContain("<script>alert");
@@ -28,7 +28,7 @@ public class SitesTests(App app)
     public async Task A_name_of_5000_characters_is_refused_and_everything_typed_is_kept()
     {
         var maker = await app.SignInAsync();
-        var (status, body) = await maker.SendAsync("/new", new() { ["Words"] = "bike shop", ["BusinessName"] = new string('x', 5000), ["Town"] = "Hallow", ["Email"] = "a@b.example", ["Phone"] = "none" });
+        var (status, body) = await maker.SendAsync("/new", new() { ["Words"] = "bike shop", ["f.business.name"] = new string('x', 5000), ["f.place/town"] = "Hallow", ["f.email"] = "a@b.example", ["f.phone"] = "none" });
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         foreach (var part in new[] { "5,000 characters", new string('x', 5000), "value=\"Hallow\"", "a@b.example", "not a phone number", "value=\"none\"" }) body.ShouldContain(part);
     }
@@ -37,7 +37,7 @@ public class SitesTests(App app)
     public async Task A_trade_that_fits_badly_is_not_taken_silently()
     {
         var maker = await app.SignInAsync();
-        var (status, body) = await maker.SendAsync("/new", new() { ["Words"] = "submarine welding shop", ["BusinessName"] = "Deep", ["Town"] = "Hallow" });
+        var (status, body) = await maker.SendAsync("/new", new() { ["Words"] = "submarine welding shop", ["f.business.name"] = "Deep", ["f.place/town"] = "Hallow" });
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         body.ShouldContain("No trade fits");
     }

@@ -27,9 +27,9 @@ export default async function (browser) {
   await step('a trade with a typing error, a name and a town make a whole site', async () => {
     await signIn(page, 'mara');
     await press('text=New site');
-    await page.fill('#Trade', 'upholstry');
+    await page.fill('#Words', 'upholstry');
     await page.locator('.traderow').first().waitFor();
-    await page.fill('#BusinessName', 'Fennimore & O’Dell');
+    await page.fill('#n-business-name', 'Fennimore & O’Dell');
     await page.fill('#Town', 'Cold Strand');
     await press('#make');
     await page.waitForURL(/\/bench$/);

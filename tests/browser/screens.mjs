@@ -49,9 +49,9 @@ export default async function (browser, app) {
 
   await test('typing a trade shows the nearest templates as one types', async () => {
     await page.goto(`${base}/new`);
-    await page.locator('#Trade').pressSequentially('piano tunr', { delay: 20 });
+    await page.locator('#Words').pressSequentially('piano tunr', { delay: 20 });
     await page.locator('.traderow', { hasText: 'Piano tuning' }).waitFor();
-    truth(await page.locator('.checks').isVisible(), 'no check sheet');
+    truth(await page.locator('#found .checks').isVisible(), 'no check sheet');
   });
 
   await test('clicking a passage in the sheet puts its section in hand in the galley', async () => {

@@ -9,7 +9,7 @@ public static class FactTree
         var root = new Dictionary<string, object>(StringComparer.Ordinal);
         foreach (var (id, entry) in sheet.Entries)
         {
-            if (!everything && !(entry is { Confirmed: true, Shown: true })) continue;
+            if (!everything && (!(entry is { Confirmed: true, Shown: true }) || FactCatalogue.Private.Contains(id))) continue;
             if (id == "promises" && entry.Value is ListValue promises)
                 foreach (var promise in promises.Items) Put(root, $"promise.{promise}", true);
             else if (Value(entry.Value) is { } value)

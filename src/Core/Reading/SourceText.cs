@@ -25,11 +25,15 @@ public sealed record Snippet(string Document, int Line, string Before, string Ma
 public sealed record Candidate(string Fact, FactValue Value, double Confidence, Snippet Snippet, string Rule);
 
 /// <summary>One page of an old site, as material for composing.</summary>
-public sealed record OldPage(string File, string Title, ImmutableArray<(string Heading, string Text)> Passages);
+public sealed record OldPage(string File, string Title, ImmutableArray<OldPassage> Passages);
+
+public sealed record OldPassage(string Heading, string Text);
+
+public sealed record OldPicture(string Source, string Alt);
 
 /// <summary>What an old site holds beyond facts.</summary>
 /// <param name="Colours">As #rrggbb, the most used first.</param>
-public sealed record SiteMaterial(ImmutableArray<OldPage> Pages, ImmutableArray<string> Menu, ImmutableArray<(string Source, string Alt)> Pictures, ImmutableArray<string> Colours)
+public sealed record SiteMaterial(ImmutableArray<OldPage> Pages, ImmutableArray<string> Menu, ImmutableArray<OldPicture> Pictures, ImmutableArray<string> Colours)
 {
     public static readonly SiteMaterial Empty = new([], [], [], []);
 }

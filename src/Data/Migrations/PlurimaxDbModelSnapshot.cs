@@ -330,6 +330,65 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("clients", (string)null);
                 });
 
+            modelBuilder.Entity("Plurimax.Data.ClientFile", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<bool>("Cleared")
+                        .HasColumnType("boolean")
+                        .HasColumnName("cleared");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("client_id");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("hash");
+
+                    b.Property<int>("Height")
+                        .HasColumnType("integer")
+                        .HasColumnName("height");
+
+                    b.Property<Guid?>("IntakeId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("intake_id");
+
+                    b.Property<long>("Length")
+                        .HasColumnType("bigint")
+                        .HasColumnName("length");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("name");
+
+                    b.Property<string>("Type")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("type");
+
+                    b.Property<int>("Width")
+                        .HasColumnType("integer")
+                        .HasColumnName("width");
+
+                    b.HasKey("Id")
+                        .HasName("pk_client_files");
+
+                    b.HasIndex("ClientId", "At")
+                        .HasDatabaseName("ix_client_files_client_id_at");
+
+                    b.ToTable("client_files", (string)null);
+                });
+
             modelBuilder.Entity("Plurimax.Data.Enquiry", b =>
                 {
                     b.Property<Guid>("Id")
@@ -376,6 +435,74 @@ namespace Plurimax.Data.Migrations
                         .HasDatabaseName("ix_enquiries_site_id_at");
 
                     b.ToTable("enquiries", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Intake", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<DateTimeOffset?>("LastAnswerAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("last_answer_at");
+
+                    b.Property<DateTimeOffset?>("OpenedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("opened_at");
+
+                    b.Property<string>("Questions")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("questions");
+
+                    b.Property<DateTimeOffset?>("RemindedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("reminded_at");
+
+                    b.Property<DateTimeOffset?>("SentAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("sent_at");
+
+                    b.Property<Guid>("SiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("site_id");
+
+                    b.Property<byte[]>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("token_hash");
+
+                    b.Property<string>("Typed")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("typed");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_intakes");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique()
+                        .HasDatabaseName("ix_intakes_token_hash");
+
+                    b.HasIndex("SiteId", "CreatedAt")
+                        .HasDatabaseName("ix_intakes_site_id_created_at");
+
+                    b.ToTable("intakes", (string)null);
                 });
 
             modelBuilder.Entity("Plurimax.Data.Mark", b =>
@@ -918,6 +1045,68 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("revisions", (string)null);
                 });
 
+            modelBuilder.Entity("Plurimax.Data.StartSheet", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("Facts")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("facts");
+
+                    b.Property<string>("Files")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("files");
+
+                    b.Property<Guid?>("LikeSiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("like_site_id");
+
+                    b.Property<string>("Material")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("material");
+
+                    b.Property<string>("Problems")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("problems");
+
+                    b.Property<Guid?>("SiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("site_id");
+
+                    b.Property<string>("TradeId")
+                        .HasColumnType("text")
+                        .HasColumnName("trade_id");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("words");
+
+                    b.HasKey("Id")
+                        .HasName("pk_start_sheets");
+
+                    b.HasIndex("Who", "At")
+                        .HasDatabaseName("ix_start_sheets_who_at");
+
+                    b.ToTable("start_sheets", (string)null);
+                });
+
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityRoleClaim<System.Guid>", b =>
                 {
                     b.HasOne("Microsoft.AspNetCore.Identity.IdentityRole<System.Guid>", null)
@@ -975,6 +1164,16 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_asp_net_user_tokens_asp_net_users_user_id");
                 });
 
+            modelBuilder.Entity("Plurimax.Data.ClientFile", b =>
+                {
+                    b.HasOne("Plurimax.Data.Client", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_client_files_clients_client_id");
+                });
+
             modelBuilder.Entity("Plurimax.Data.Enquiry", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", "Site")
@@ -983,6 +1182,18 @@ namespace Plurimax.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_enquiries_sites_site_id");
+
+                    b.Navigation("Site");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Intake", b =>
+                {
+                    b.HasOne("Plurimax.Data.Site", "Site")
+                        .WithMany()
+                        .HasForeignKey("SiteId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_intakes_sites_site_id");
 
                     b.Navigation("Site");
                 });

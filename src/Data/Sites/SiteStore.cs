@@ -151,8 +151,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     public async Task<string?> SaveFactsAsync(Guid clientId, int onFactsRevision, Func<FactSheet, FactSheet> change, string said, string who, CancellationToken cancel = default)
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-        var client = await db.Clients.FirstAsync(c => c.Id == clientId, cancel);
-        await db.Entry(client).ReloadAsync(cancel);
+        var client = await LockedAsync(clientId, cancel);
         if (client.FactsRevision != onFactsRevision) return "Somebody saved facts of this client a moment ago. What you typed is still here; look at both and save again.";
         var before = client.Facts;
         client.Facts = change(before);
@@ -170,6 +169,29 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         }
         await transaction.CommitAsync(cancel);
         return null;
+    }
+
+    /// <summary>
+    /// Changes what waits to be confirmed. No site changes by it, so that it never stands in the way of somebody who is editing facts.
+    /// </summary>
+    public async Task<FactSheet> WaitingAsync(Guid clientId, Func<FactSheet, FactSheet> change, CancellationToken cancel = default)
+    {
+        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
+        var client = await LockedAsync(clientId, cancel);
+        var changed = change(client.Facts);
+        client.Facts = client.Facts with { Waiting = changed.Waiting, Marks = changed.Marks };
+        await db.SaveChangesAsync(cancel);
+        if (transaction is not null) await transaction.CommitAsync(cancel);
+        return client.Facts;
+    }
+
+    /// <summary>The client as stored now, its row held until the transaction ends.</summary>
+    private async Task<Client> LockedAsync(Guid clientId, CancellationToken cancel)
+    {
+        await db.Database.ExecuteSqlAsync($"select 1 from clients where id = {clientId} for update", cancel);
+        var client = await db.Clients.FirstAsync(c => c.Id == clientId, cancel);
+        await db.Entry(client).ReloadAsync(cancel);
+        return client;
     }
 
     public async Task MoveAsync(Site site, Station station, string who, Party? waitFor = null, CancellationToken cancel = default)

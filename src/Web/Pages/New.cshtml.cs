@@ -2,77 +2,174 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Reading;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Web.Briefing;
 
 namespace Plurimax.Web.Pages;
 
-/// <summary>From a trade, a name and a town to a whole site.</summary>
-public sealed class NewModel(TradeCatalogue trades, SiteStore store, UserManager<AppUser> users) : PageModel
+/// <summary>Every way to start a site ends here, in one sheet to check before anything is built.</summary>
+[RequestSizeLimit(Uploads.LargestRequest), RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * 1024 * 1024)]
+public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk desk, PlurimaxDb db, UserManager<AppUser> users) : PageModel
 {
-    private readonly Dictionary<string, string> _problems = [];
+    /// <summary>Facts that the sheet always shows, known or not.</summary>
+    public static readonly ImmutableArray<string> Core = ["business.name", "place", "phone", "email", "services", "hours", "prices", "owner.name"];
 
+    private readonly Dictionary<string, string> _problems = [];
+    private Dictionary<string, string> _typed = [];
+
+    [BindProperty(SupportsGet = true)] public Guid? Id { get; set; }
     [BindProperty(SupportsGet = true)] public string Words { get; set; } = "";
     [BindProperty(SupportsGet = true)] public string? TradeId { get; set; }
     [BindProperty(SupportsGet = true)] public MainAction? Action { get; set; }
     [BindProperty(SupportsGet = true)] public Tone? Tone { get; set; }
-    [BindProperty] public string BusinessName { get; set; } = "";
-    [BindProperty] public string Town { get; set; } = "";
-    [BindProperty] public string Email { get; set; } = "";
-    [BindProperty] public string Phone { get; set; } = "";
+    [BindProperty] public string Text { get; set; } = "";
+    [BindProperty] public Guid? Like { get; set; }
 
+    public StartSheet? Sheet { get; private set; }
+    public List<StartSheet> Held { get; private set; } = [];
+    public List<(Guid Id, string Name, string Trade)> Sites { get; private set; } = [];
     public ImmutableArray<TradeMatch> Found { get; private set; } = [];
     public TradeTemplate? Chosen { get; private set; }
     public int Count => trades.All.Count();
     public bool Sure => Found.Length > 0 && Found[0].Score >= TradeSearch.Sure;
     public string Problem(string field) => _problems.GetValueOrDefault(field, "");
+    public string Who => User.Identity?.Name ?? "somebody";
 
-    public void OnGet() => Search();
+    public async Task<IActionResult> OnGetAsync()
+    {
+        await LoadAsync();
+        if (Id is not null && Sheet is null) return NotFound();
+        Search();
+        return Page();
+    }
 
-    public IActionResult OnGetTrades()
+    public async Task<IActionResult> OnGetTradesAsync()
     {
         ModelState.Clear();
+        await LoadAsync();
         Search();
         return Partial("_Found", this);
     }
 
+    /// <summary>Reads what was typed or dropped into a check sheet.</summary>
+    public async Task<IActionResult> OnPostReadAsync(List<IFormFile> files)
+    {
+        await LoadAsync();
+        if (Text.Trim().Length == 0 && files.Count == 0 && Like is null)
+        {
+            _problems["text"] = "Type or paste something, or choose a file.";
+            return Refused();
+        }
+        var sheet = await desk.ReadAsync(Sheet, Text, await Uploads.ReadAsync(files), Like, Who);
+        return Redirect($"/new/{sheet.Id}");
+    }
+
+    public async Task<IActionResult> OnPostLetGoAsync()
+    {
+        await LoadAsync();
+        if (Sheet is not null) { db.Remove(Sheet); await db.SaveChangesAsync(); }
+        TempData["Said"] = "The sheet is gone; nothing was built from it.";
+        return Redirect("/new");
+    }
+
+    /// <summary>Makes the site from the sheet as it was posted.</summary>
     public async Task<IActionResult> OnPostAsync()
     {
+        await LoadAsync();
+        _typed = Request.Form.Where(f => f.Key.StartsWith("f.", StringComparison.Ordinal)).ToDictionary(f => f.Key[2..], f => f.Value.ToString());
         Search();
-        var facts = FactSheet.Empty;
+        var facts = Sheet?.Facts ?? FactSheet.Empty;
         var now = store.Now;
-        void Take(string id, object? raw, string field)
+        foreach (var d in Rows().Where(d => _typed.Keys.Any(k => k == d.Id || k.StartsWith(d.Id + "/", StringComparison.Ordinal))))
         {
-            var value = FactReader.Read(FactCatalogue.Common.First(d => d.Id == id), raw);
-            if (value.Ok) facts = facts.With(id, new FactEntry(value.Value!, FactSource.Maker, true, true, User.Identity?.Name, now));
-            else _problems[field] = value.Problem!;
+            var ticked = Request.Form[$"c.{d.Id}"] == "yes";
+            var had = facts[d.Id];
+            if (Unchanged(d, had)) { if (had is not null) facts = facts.With(d.Id, had with { Confirmed = ticked }); continue; }
+            object? raw = d.Shape == FactShape.Address ? new[] { "street", "town", "postcode", "region", "country" }.ToDictionary(p => p, p => (object?)_typed.GetValueOrDefault($"{d.Id}/{p}")) : _typed.GetValueOrDefault(d.Id, "").Trim();
+            if (raw is "" || d.Shape == FactShape.Address && _typed.GetValueOrDefault("place/town", "").Trim().Length == 0) { facts = facts.Without(d.Id); continue; }
+            var value = FactReader.Read(d, raw, facts.Country);
+            if (value.Ok) facts = facts.With(d.Id, new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who, now));
+            else _problems[d.Id] = value.Problem!;
         }
         if (Chosen is null) _problems["trade"] = Words.Trim().Length == 0 ? "Name the trade." : "Choose one of the trades on the right, or name the work in other words.";
         else if (!Sure && TradeId is null) _problems["trade"] = "No trade fits exactly. Choose one of the nearest on the right.";
-        if (BusinessName.Trim().Length == 0) _problems["name"] = "Give the name as it stands over the door."; else Take("business.name", BusinessName, "name");
-        if (Town.Trim().Length == 0) _problems["town"] = "Give the town."; else Take("place", new Dictionary<string, object?> { ["town"] = Town }, "town");
-        if (Email.Trim().Length > 0) Take("email", Email, "email");
-        if (Phone.Trim().Length > 0) Take("phone", Phone, "phone");
-        if (_problems.Count > 0)
-        {
-            Response.StatusCode = 422;
-            return Page();
-        }
+        if (facts.Name.Length == 0) _problems.TryAdd("business.name", "Give the name as it stands over the door.");
+        if (facts.Town.Length == 0) _problems.TryAdd("place", "Give the town.");
+        if (_problems.Count > 0) return Refused();
+        // Name and town are what the site is made of, whoever said them.
+        foreach (var id in new[] { "business.name", "place" }) facts = facts.With(id, facts[id]! with { Confirmed = true });
         var user = await users.GetUserAsync(User);
-        var site = await store.CreateAsync(Chosen!, facts, new Wishes(Action is { } a && Chosen!.Aims.Contains(a) && a != Chosen.Aims[0] ? a : null, Tone is { } t && Chosen!.Tones.Contains(t) ? t : null),
-            User.Identity?.Name ?? "somebody", user?.Id, DateOnly.FromDateTime(now.UtcDateTime).AddDays(21));
+        var like = Sheet?.LikeSiteId is { } model ? await LikeAsync(model) : null;
+        var wishes = new Wishes(Action is { } a && Chosen!.Aims.Contains(a) && a != Chosen.Aims[0] ? a : like?.Action, Tone is { } t && Chosen!.Tones.Contains(t) ? t : null, like?.Look);
+        var site = await store.CreateAsync(Chosen!, facts, wishes, Who, user?.Id, DateOnly.FromDateTime(now.UtcDateTime).AddDays(21));
+        if (Sheet is not null) { Sheet.SiteId = site.Id; await db.SaveChangesAsync(); }
         TempData["Said"] = $"{facts.Name}: a whole site stands on the Bench.";
         return Redirect($"/sites/{site.Id}/bench");
     }
 
+    private async Task<(MainAction Action, string Look)?> LikeAsync(Guid id)
+    {
+        if (await store.FindAsync(id) is not { } site || site.TradeId != Chosen!.Id) return null;
+        var document = await store.DocumentAsync(site);
+        return (document.Action, document.Look.Id);
+    }
+
+    /// <summary>Rows of the check sheet: what every site asks for, then whatever else was found.</summary>
+    public IEnumerable<FactDefinition> Rows() => Core.Concat(Sheet?.Facts.Entries.Keys.Where(k => !Core.Contains(k)) ?? []).Select(id => FactCatalogue.Common.FirstOrDefault(d => d.Id == id)).OfType<FactDefinition>();
+
+    public FactEntry? Entry(FactDefinition d) => Sheet?.Facts[d.Id];
+
+    /// <summary>What to show in a box: what was typed if the sheet was refused, else what was read.</summary>
+    public string Typed(FactDefinition d, string? part = null)
+    {
+        if (_typed.TryGetValue(part is null ? d.Id : $"{d.Id}/{part}", out var typed)) return typed;
+        return Raw(Entry(d), part);
+    }
+
+    private static string Raw(FactEntry? entry, string? part) => entry?.Value switch
+    {
+        null => part == "country" ? "GB" : "",
+        AddressValue a => part switch { "street" => a.Street, "town" => a.Town, "postcode" => a.Postcode, "region" => a.Region, _ => a.Country } ?? "",
+        ListValue l => string.Join("\n", l.Items),
+        { } v => v.Raw(),
+    };
+
+    private bool Unchanged(FactDefinition d, FactEntry? had) => had is not null && (d.Shape == FactShape.Address
+        ? new[] { "street", "town", "postcode", "region", "country" }.All(p => Same(_typed.GetValueOrDefault($"{d.Id}/{p}", ""), Raw(had, p)))
+        : Same(_typed.GetValueOrDefault(d.Id, ""), Raw(had, null)));
+
+    private static bool Same(string a, string b) => a.ReplaceLineEndings("\n").Trim() == b.ReplaceLineEndings("\n").Trim();
+
+    private PageResult Refused()
+    {
+        Response.StatusCode = 422;
+        return Page();
+    }
+
+    private async Task LoadAsync()
+    {
+        if (Id is { } id) Sheet = await desk.FindAsync(id, Who);
+        Held = await desk.HeldAsync(Who);
+        Sites = (await db.Sites.AsNoTracking().OrderBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId }).Take(300).ToListAsync()).ConvertAll(s => (s.Id, s.Name, s.TradeId));
+        if (Sheet is not null && Text.Length == 0) Text = Sheet.Words;
+    }
+
     private void Search()
     {
+        var chosen = TradeId ?? Sheet?.TradeId;
+        if (Words.Length == 0 && Sheet is not null) Words = chosen is not null ? trades.Find(chosen)?.Names.Title ?? TradeLexicon.Find(chosen)?.Names[0] ?? "" : Sheet.Words.Length is > 0 and < 60 ? Sheet.Words : "";
         Found = Words.Length is > 0 and < 200 ? trades.Search(Words, 3) : [];
-        Chosen = TradeId is not null && Found.Any(f => f.Trade.Id == TradeId) ? trades.Find(TradeId) : Found.FirstOrDefault()?.Trade;
-        if (TradeId != Chosen?.Id) TradeId = Sure ? Chosen?.Id : null;
+        // A trade that is known but has no template yet: those that work the same way are nearest.
+        if (!Sure && TradeLexicon.OfLabel(Words) is { } known)
+            Found = [.. Found.Concat(trades.All.Where(t => t.Kind == known.Kind && Found.All(f => f.Trade.Id != t.Id)).Select(t => new TradeMatch(t, .35, KindOf(t.Kind)))).Take(3)];
+        Chosen = chosen is not null && Found.Any(f => f.Trade.Id == chosen) ? trades.Find(chosen) : Found.FirstOrDefault()?.Trade;
+        TradeId = chosen is not null && chosen == Chosen?.Id ? chosen : Sure ? Chosen?.Id : null;
     }
 
     public static string KindOf(BusinessKind kind) => kind switch

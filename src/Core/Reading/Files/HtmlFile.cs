@@ -20,7 +20,7 @@ public static partial class HtmlFile
         var document = new HtmlParser(new HtmlParserOptions { IsScripting = false }).ParseDocument(html);
         var stated = Markup.Read(document, name);
         var menu = document.QuerySelectorAll("nav a, header a, [role=navigation] a").Select(a => TextBuilder.Tidy(a.TextContent).Trim()).Where(t => t.Length is > 1 and < 40).Distinct().Take(40).ToImmutableArray();
-        var pictures = document.QuerySelectorAll("img[src]").Select(i => (i.GetAttribute("src")!, TextBuilder.Tidy(i.GetAttribute("alt") ?? "").Trim())).Where(p => p.Item1.Length < 500).Distinct().Take(200).ToImmutableArray();
+        var pictures = document.QuerySelectorAll("img[src]").Select(i => new OldPicture(i.GetAttribute("src")!, TextBuilder.Tidy(i.GetAttribute("alt") ?? "").Trim())).Where(p => p.Source.Length < 500).Distinct().Take(200).ToImmutableArray();
         var styles = string.Join('\n', document.QuerySelectorAll("style").Select(s => s.TextContent).Concat(document.QuerySelectorAll("[style]").Select(e => e.GetAttribute("style"))))
             + string.Join('\n', document.QuerySelectorAll("meta[name=theme-color]").Select(m => m.GetAttribute("content")));
         var b = new TextBuilder();
@@ -99,15 +99,15 @@ public static partial class HtmlFile
         return TextBuilder.Tidy(b.ToString()).Trim();
     }
 
-    private static ImmutableArray<(string, string)> Passages(IDocument document)
+    private static ImmutableArray<OldPassage> Passages(IDocument document)
     {
-        var list = ImmutableArray.CreateBuilder<(string, string)>();
+        var list = ImmutableArray.CreateBuilder<OldPassage>();
         var heading = "";
         foreach (var e in document.QuerySelectorAll("h1, h2, h3, h4, p, li, blockquote").Where(e => e.Closest("nav, footer, form, script") is null).Take(600))
         {
             var text = TextBuilder.Tidy(e.TextContent).Trim();
             if (e.LocalName[0] == 'h') heading = text.Length < 200 ? text : "";
-            else if (text.Length >= 40 && e.ParentElement?.Closest("p, li, blockquote") is null) list.Add((heading, text));
+            else if (text.Length >= 40 && e.ParentElement?.Closest("p, li, blockquote") is null) list.Add(new OldPassage(heading, text));
         }
         return list.ToImmutable();
     }

@@ -150,7 +150,7 @@ public static partial class AddressFinder
             if (streetAt >= 0)
             {
                 street = parts[streetAt];
-                if (streetAt > 0 && (IsUnit(parts[streetAt - 1]) || HouseNumber.IsMatch(parts[streetAt - 1]))) street = parts[streetAt - 1] + (HouseNumber.IsMatch(parts[streetAt - 1]) ? " " : ", ") + street;
+                if (streetAt > 0 && (IsUnit(parts[streetAt - 1]) || HouseNumber.IsMatch(parts[streetAt - 1]) && !char.IsDigit(street[0]))) street = parts[streetAt - 1] + (HouseNumber.IsMatch(parts[streetAt - 1]) ? " " : ", ") + street;
             }
             else if (parts.Count >= 2 && parts[^2].Length < 50 && Capital.IsMatch(parts[^2]) && !Sentence.IsMatch(parts[^2])) street = parts[^2];
             rest = [.. rest.Where(r => Places.CountryCode(r) is null)];
@@ -228,7 +228,7 @@ public static partial class AddressFinder
         return p;
     }
 
-    private static bool IsStreet(string part) => part.Length < 70 && (EnglishStreet.IsMatch(part) || GermanStreet.IsMatch(part) || FrenchStreet.IsMatch(part) || SpanishStreet.IsMatch(part) || DutchStreet.IsMatch(part) && !part.Contains("tel", StringComparison.OrdinalIgnoreCase));
+    internal static bool IsStreet(string part) => part.Length < 70 && (EnglishStreet.IsMatch(part) || GermanStreet.IsMatch(part) || FrenchStreet.IsMatch(part) || SpanishStreet.IsMatch(part) || DutchStreet.IsMatch(part) && !part.Contains("tel", StringComparison.OrdinalIgnoreCase));
 
     private static Read? WithoutCode(TextFrame frame, int i)
     {

@@ -27,7 +27,7 @@ public static partial class NameFinder
                 foreach (Match m in BeforeAddress.Matches(line)) if (!Cues.NotTheirs(TextFrame.ClauseText(line, m.Index, m.Length))) Add(m.Groups["n"].Value, Business.IsMatch(m.Groups["n"].Value) ? .8 : .66, i, m.Groups["n"].Index);
                 if (i < 10 && lines[i].Role != LineRole.Row && BeforeTrade(line) is { } described) Add(described, .83, i, 0);
                 if (i > 0 && i < 8 && lines[i].Role != LineRole.Row && line.Length < 50 && NameLike(line) is { } early && Business.IsMatch(early) && !early.Any(char.IsDigit) && TradeLexicon.OfLabel(early)?.Names.Contains(early, StringComparer.OrdinalIgnoreCase) != true) Add(early, .72, i, 0);
-                if (Predicate.Match(line) is { Success: true } p && TradeLexicon.OfLabel(p.Groups["rest"].Value) is not null) Add(p.Groups["n"].Value, .86, i, p.Groups["n"].Index);
+                if (Predicate.Match(line) is { Success: true } p && p.Groups["n"].Value.Contains(' ') && !Amount.IsMatch(p.Groups["rest"].Value) && TradeLexicon.OfLabel(p.Groups["rest"].Value) is not null) Add(p.Groups["n"].Value, .86, i, p.Groups["n"].Index);
             }
             foreach (Match m in WeAre.Matches(line)) if (frame.Usable(i) && Business.IsMatch(m.Groups["n"].Value)) Add(m.Groups["n"].Value, .82, i, m.Groups["n"].Index);
             foreach (Match m in Labelled.Matches(line)) if (!frame.Agency(i)) Add(m.Groups["n"].Value, Cues.Correction(line) ? .97 : .95, i, m.Groups["n"].Index);
@@ -37,7 +37,7 @@ public static partial class NameFinder
             foreach (Match m in NotesOf.Matches(line)) if (i < 6 || lines[i].Role == LineRole.Heading) Add(m.Groups["n"].Value, .86, i, m.Groups["n"].Index);
             foreach (Match m in PersonOf.Matches(line)) if (!Cues.MakesSites(m.Groups["n"].Value) && !NotAFirm.IsMatch(m.Value) && !frame.MailHeader(i) && !Cues.NotTheirs(TextFrame.ClauseText(line, m.Index, m.Length))) Add(m.Groups["n"].Value, .78, i, m.Groups["n"].Index);
             if (frame.MailHeader(i) && FromName.Match(line) is { Success: true } from && !Cues.MakesSites(line)) Add(from.Groups["n"].Value, from.Groups["n"].Value.Any(char.IsLower) && Business.IsMatch(from.Groups["n"].Value) ? .7 : .3, i, from.Groups["n"].Index);
-            if (frame.InSignature(i) && !frame.Agency(i) && Signature(line) is { } signed) Add(signed, Business.IsMatch(signed) ? .8 : PersonName.IsMatch(signed) ? .25 : .5, i, 0);
+            if (frame.InSignature(i) && !frame.Agency(i) && Signature(line) is { } signed) Add(signed, Business.IsMatch(signed) ? .8 : PersonName.IsMatch(signed) || !signed.Contains(' ') ? .25 : .5, i, 0);
         }
         // A listing or a page begins with its name.
         var first = Enumerable.Range(0, lines.Length).FirstOrDefault(i => lines[i].Text.Length > 0 && !frame.MailHeader(i), -1);
@@ -158,7 +158,7 @@ public static partial class NameFinder
         t = Tail.Replace(WithoutDescription(t), "").Trim(' ', ',', '.', ':', ';', '-', '–', '"', '”', '“', '(');
         if (Salutation.IsMatch(t) || NotAFirm.IsMatch(t)) return null;
         if (t.Length is < 2 or > 70 || Generic.IsMatch(t) || !t.Any(char.IsLetter) || t.Contains('@')) return null;
-        if (HoursWords.FullDay(t.Split(' ')[0]) >= 0) return null;
+        if (HoursWords.FullDay(t.Split(' ')[0]) >= 0 || char.IsDigit(t[0]) && AddressFinder.IsStreet(t)) return null;
         return t;
     }
 
@@ -176,6 +176,7 @@ public static partial class NameFinder
     private static readonly Regex BeforeAddress = new(@"(?:^|[.:!]\s+)(?<n>" + Cap + @"),\s(?=\d{1,4}[a-z]?(?:[-–]\d+)?\s\p{Lu}|(?:Am|Im|Zum|Zur|An der|In der|Auf der)\s\p{Lu}|\p{Lu}\p{L}+(?:straße|strasse|str\.|weg|gasse|platz)\s\d|\d+\s?(?:bis )?,?\s?(?:rue|avenue|place|quai|chemin|route|impasse|boulevard)\s|(?:calle|avenida|plaza|c/)\s)", RegexOptions.None);
     private static readonly Regex Predicate = new(@"(?:^|[.:!]\s+)(?<n>" + Cap + @")\s+(?:is|are|ist|sind|est|es|son)\s+(?<rest>[^.;]{3,60})");
     private static readonly Regex PersonName = new(@"^(?:(?:Mr|Mrs|Ms|Dr|Herr|Frau|M|Mme)\.?\s)?\p{Lu}\p{Ll}+(?:-\p{Lu}\p{Ll}+)?\s\p{Lu}[\p{L}'’-]+$");
+    private static readonly Regex Amount = new(@"^[£€$\d]|\b(?:from|ab|à partir) [£€$\d]");
     private static readonly Regex Welcome = new(@"^(?:welcome to|willkommen (?:bei|in|im|beim)|bienvenue (?:chez|à|au)|bienvenid[oa]s? a)\s+", RegexOptions.IgnoreCase);
     private static readonly Regex Describes = new(@"^(?:Familie|Meisterbetrieb|Fachbetrieb|Inh\.|Inhaber|Owner|Proprietor|Family|Est\.|Gérant|Maître|Propietari)");
     private static readonly Regex Salutation = new(@"^(?:dear|hi|hello|hey|hallo|liebe[rs]?|guten (?:tag|morgen|abend)|sehr geehrte\w*|moin|servus|bonjour|bonsoir|cher|chère|hola|buenos? d[ií]as|buenas|estimad[oa]s?|to whom)\b", RegexOptions.IgnoreCase);

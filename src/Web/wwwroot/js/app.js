@@ -1,5 +1,6 @@
 // Keys, the sheet's frame, and small comforts. Everything works without it.
 import Alpine from '/lib/alpine.js';
+import '/js/upload.js';
 
 const typing = (el) => el && (el.matches?.('input:not([type=checkbox],[type=radio]),textarea,select') || el.isContentEditable);
 

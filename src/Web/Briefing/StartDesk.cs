@@ -1,0 +1,53 @@
+using System.Collections.Immutable;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Reading;
+using Plurimax.Core.Reading.Files;
+using Plurimax.Core.Trades;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+
+namespace Plurimax.Web.Briefing;
+
+/// <summary>Makes check sheets out of whatever there is: words, files, a site to be like.</summary>
+public sealed class StartDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvider clock)
+{
+    /// <summary>From here on what was read is ticked unless somebody unticks it.</summary>
+    public const double Ticked = 0.75;
+
+    public Task<StartSheet?> FindAsync(Guid id, string who) => db.StartSheets.FirstOrDefaultAsync(s => s.Id == id && s.Who == who);
+
+    public Task<List<StartSheet>> HeldAsync(string who) => db.StartSheets.AsNoTracking().Where(s => s.Who == who && s.SiteId == null).OrderByDescending(s => s.At).Take(8).ToListAsync();
+
+    /// <summary>Reads words and files into a new sheet, or into one that is held already.</summary>
+    public async Task<StartSheet> ReadAsync(StartSheet? sheet, string words, IReadOnlyList<InFile> files, Guid? likeSite, string who, CancellationToken cancel = default)
+    {
+        var now = clock.GetUtcNow();
+        if (sheet is null) db.Add(sheet = new StartSheet { Who = who, Facts = FactSheet.Empty, Material = SiteMaterial.Empty, At = now });
+        var batch = DocumentReader.Read(files);
+        var texts = batch.Texts.ToList();
+        if (words.Trim().Length > 0) texts.Insert(0, SourceText.Of("what was typed", words));
+        sheet.Words = words.Length > 20_000 ? words[..20_000] : words;
+        sheet.Problems = [.. batch.Problems.Select(p => p.ToString()), .. texts.SelectMany(t => t.Notes), .. batch.Pictures.Select(p => $"{p.Name}: a picture; add it on the Brief once the site is made.")];
+        sheet.Files = [.. sheet.Files.Concat(files.Select(f => DocumentReader.Shown(f.Name))).Distinct().Take(80)];
+        if (likeSite is { } like && await db.Sites.Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == like, cancel) is { } model)
+        {
+            sheet.LikeSiteId = like;
+            sheet.TradeId = model.TradeId;
+            if (model.Client.Facts["services"] is { } services) sheet.Facts = sheet.Facts.With("services", services with { Source = FactSource.Guess, Confirmed = false, By = null, At = now, Earlier = null });
+        }
+        if (texts.Count > 0)
+        {
+            var reading = FactReading.Of(texts, DateOnly.FromDateTime(now.UtcDateTime), trades);
+            var source = texts.Any(t => t.Material.Pages.Length > 0) ? FactSource.OldSite : files.Count > 0 ? FactSource.Document : FactSource.Maker;
+            foreach (var offer in Confirming.Of(reading, FactCatalogue.Common))
+                if (sheet.Facts[offer.Fact] is null || sheet.Facts[offer.Fact] is { Confirmed: false })
+                    sheet.Facts = sheet.Facts.With(offer.Fact, new FactEntry(offer.Value, source, offer.Confidence >= Ticked, true, who, now) { Where = offer.Where });
+            sheet.Material = new SiteMaterial([.. sheet.Material.Pages.Concat(reading.Material.Pages)], [.. sheet.Material.Menu.Union(reading.Material.Menu)], [.. sheet.Material.Pictures.Union(reading.Material.Pictures)], [.. sheet.Material.Colours.Union(reading.Material.Colours)]);
+            // The trade may be one that no template is there for yet; the sheet then offers the nearest.
+            if (sheet.TradeId is null && reading.Trade is { } trade) sheet.TradeId = trade.Id;
+        }
+        await db.SaveChangesAsync(cancel);
+        return sheet;
+    }
+}

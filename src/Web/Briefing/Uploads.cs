@@ -1,0 +1,25 @@
+using Plurimax.Core.Reading.Files;
+
+namespace Plurimax.Web.Briefing;
+
+/// <summary>Files of a form as bytes. One above the bound is cut right behind it, so that it is refused by size and never held whole.</summary>
+public static class Uploads
+{
+    /// <summary>Bytes that one request may carry.</summary>
+    public const long LargestRequest = 110L * 1024 * 1024;
+    public const int MostFiles = 40;
+
+    public static async Task<List<InFile>> ReadAsync(IEnumerable<IFormFile> files, CancellationToken cancel = default)
+    {
+        var list = new List<InFile>();
+        foreach (var file in files.Take(MostFiles))
+        {
+            var most = (int)Math.Min(file.Length, DocumentReader.LargestFile + 1L);
+            var bytes = new byte[most];
+            await using var stream = file.OpenReadStream();
+            await stream.ReadExactlyAsync(bytes, cancel);
+            list.Add(new InFile(file.FileName, bytes));
+        }
+        return list;
+    }
+}
