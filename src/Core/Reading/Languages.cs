@@ -44,7 +44,7 @@ public static partial class Languages
         var words = Word.Matches(text.Length > 20_000 ? text[..20_000] : text).Select(m => m.Value.ToLowerInvariant()).ToList();
         words.AddRange(words.Where(w => w.Length > 7 && (w.EndsWith("straße", StringComparison.Ordinal) || w.EndsWith("strasse", StringComparison.Ordinal) || w.EndsWith("werkstatt", StringComparison.Ordinal))).Select(_ => "straße").ToList());
         var best = Common.Select(c => (c.Key, Count: words.Count(c.Value.Contains))).OrderByDescending(c => c.Count).ToList();
-        return best[0].Count < 2 ? null : best[0].Key;
+        return best[0].Count < 2 && (best[0].Count == 0 || best[1].Count > 0) ? null : best[0].Key;
     }
 
     private static readonly Regex Word = new(@"\p{L}+");

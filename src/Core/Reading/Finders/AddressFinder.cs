@@ -115,6 +115,8 @@ public static partial class AddressFinder
         var text = frame.Line(line);
         var before = text[..hit.At].Trim();
         before = CodeLabel.Replace(LabelStart.Replace(before, ""), "");
+        // "19 Abbey Row in Wrenfield (WF1 8AR)".
+        before = InTown.Replace(before, "$1, $2");
         var parts = Parts(before);
         var land = Places.CountryCode(Country.Match(text[(hit.At + hit.Length)..]) is { Success: true } c ? c.Groups["land"].Value : null) ?? (line + 1 < frame.Lines.Length && Places.CountryCode(frame.Line(line + 1).Trim()) is { } below ? below : null) ?? hit.Country;
         for (var k = line - 1; k >= Math.Max(0, line - 4) && frame.Block(k) == frame.Block(line) && frame.Line(k).Length is > 0 and < 70 && frame.Lines[k].Role != LineRole.Heading; k--)
@@ -139,7 +141,7 @@ public static partial class AddressFinder
                 // "Calle Mayor, 5": the number came off at the comma.
                 if (streetAt + 1 < parts.Count && HouseNumber.IsMatch(parts[streetAt + 1])) street += (hit.Country == "ES" ? ", " : " ") + parts[streetAt + 1];
                 if (streetAt > 0 && IsUnit(parts[streetAt - 1])) street = parts[streetAt - 1] + ", " + street;
-                else if (streetAt + 1 < parts.Count && IsUnit(parts[streetAt + 1])) street += ", " + parts[streetAt + 1];
+                else if (streetAt + 1 < parts.Count && (IsUnit(parts[streetAt + 1]) || Floor.IsMatch(parts[streetAt + 1]))) street += ", " + parts[streetAt + 1];
             }
             if (hit.CodeFirst && hit.Country == "NL" && street is null && parts.Count > 0 && DutchStreet.IsMatch(parts[^1])) street = parts[^1];
         }
@@ -225,6 +227,7 @@ public static partial class AddressFinder
     private static string LastSentence(string p)
     {
         for (var m = AtPhrase.Match(p); m.Success && m.Length > 0; m = AtPhrase.Match(p)) p = p[(m.Index + m.Length)..].Trim();
+        if (p.StartsWith("the ", StringComparison.Ordinal)) p = p[4..];
         return p;
     }
 
@@ -258,9 +261,9 @@ public static partial class AddressFinder
             foreach (Match m in Based.Matches(line))
             {
                 var town = Trim(m.Groups["town"].Value);
-                if (Bad(town)) continue;
+                if (Bad(town) || m.Value.StartsWith("at ", StringComparison.Ordinal) && NameFinder.IsBusiness(town)) continue;
                 var clause = TextFrame.ClauseText(line, m.Index, m.Length);
-                if (Cues.NotTheirs(clause) || Cues.Private(line) || Cues.Past(clause) && !Cues.Correction(clause)) continue;
+                if (Cues.NotTheirs(clause) || Cues.Private(clause) || Cues.Past(clause) && !Cues.Correction(clause)) continue;
                 var score = m.Groups["strong"].Success ? .85 : .6;
                 if (best is null || score > best.Value.Score || score == best.Value.Score && frame.Order(i) > frame.Order(best.Value.Line)) best = (town, i, m.Groups["town"].Index, town.Length, score);
             }
@@ -284,7 +287,7 @@ public static partial class AddressFinder
     {
         if (Registered.IsMatch(clause) && !Label.IsMatch(clause)) return true;
         var before = line[Math.Max(0, at - 90)..at];
-        return Cues.NotTheirs(clause) || Cues.Private(line) || Cues.Credit(line) || (Cues.Past(clause) && !(Cues.Correction(before) && !Cues.Past(before[Math.Max(0, before.Length - 40)..])))
+        return Cues.NotTheirs(clause) || Cues.Private(clause) || Cues.Credit(line) || (Cues.Past(clause) && !(Cues.Correction(before) && !Cues.Past(before[Math.Max(0, before.Length - 40)..])))
             || (i > 0 && frame.Block(i - 1) == frame.Block(i) && Cues.NotTheirs(frame.Line(i - 1)) && frame.Line(i - 1).TrimEnd().EndsWith(':')) || Registered.IsMatch(frame.Under(i));
     }
 
@@ -314,7 +317,7 @@ public static partial class AddressFinder
     private static readonly Regex SpanishStreet = new(@"\b(?:c/|calle|avda\.?|avenida|plaza|pza\.?|paseo|pº|camino|carretera|ctra\.?|ronda|travesía|callejón|carrer|pasaje|polígono(?: industrial)?|glorieta|cuesta|rambla|vía|bulevar|costanilla)\s*(?:de\s|del\s|la\s|las\s|los\s|el\s)*[\p{L}\d][\p{L}\d'’ ºª-]*(?:s/n)?", RegexOptions.IgnoreCase);
     private static readonly Regex DutchStreet = new(@"^\p{Lu}?[\p{L}'’ .-]*(?:straat|weg|laan|plein|gracht|kade|dijk|singel|hof|steeg|pad|markt|dreef|haven|wal|brink)\s+\d+\s?[a-zA-Z]?\b", RegexOptions.None);
     private static readonly Regex HouseNumber = new(@"^\d+\s?[a-zA-Z]?(?:\s?[-–/]\s?\d+\s?[a-zA-Z]?)?$|^(?:n[º°o]\.?\s?|núm\.?\s?)\d+[a-zA-Z]?$|^s/n$", RegexOptions.IgnoreCase);
-    private static readonly Regex Unit = new(@"^(?i:unit|flat|suite|ste\.?|floor|shop|studio|room|apt\.?|workshop|bâtiment|bât\.?|local|bajo|nave|top|stiege|hinterhaus|\d+(?:st|nd|rd|th) floor|first floor|ground floor|#)\s?[\w-]*$|^(?:The |Old )?\p{Lu}[\p{L}'’ ]+ (?:House|Barn|Studio|Studios|Mill|Buildings?|Workshops?|Hall|Centre|Yard|Arcade|Works|Forge|Stables|Business Park|Industrial Estate|Trading Estate|Farm|Cottage|Lodge|Court|Chambers|Room|Rooms|Loft|Dairy|Manor|Tower|Kiln|Church|Chapel|Pool)$");
+    private static readonly Regex Unit = new(@"^(?i:unit|flat|suite|ste\.?|floor|shop|studio|room|apt\.?|workshop|bâtiment|bât\.?|local|bajo|nave|top|stiege|hinterhaus|\d+(?:st|nd|rd|th) floor|first floor|ground floor|#)\s?[\w-]{0,4}$|^(?:The |Old )?\p{Lu}[\p{L}'’ ]+ (?:House|Barn|Studio|Studios|Mill|Buildings?|Workshops?|Hall|Centre|Yard|Arcade|Works|Forge|Stables|Business Park|Industrial Estate|Trading Estate|Farm|Cottage|Lodge|Court|Chambers|Room|Rooms|Loft|Dairy|Manor|Tower|Kiln|Church|Chapel|Pool)$");
     private static readonly Regex County = new(@"^(?:Co\.?|County)\s+\p{Lu}|shire$|^(?:Devon|Cornwall|Kent|Surrey|Sussex|East Sussex|West Sussex|Essex|Norfolk|Suffolk|Cumbria|Dorset|Somerset|Powys|Gwynedd|Fife|Gwent|Dyfed|Clwyd|Merseyside|Tyne and Wear|Greater \w+|North Yorkshire|West Midlands|Rutland|Durham|Highland|Orkney|Anglesey)$", RegexOptions.IgnoreCase);
     private static readonly Regex Capital = new(@"^\p{Lu}");
     private static readonly Regex StreetEnd = new(@"^(.*\b(?:Street|Road|Lane|Avenue|Drive|Close|Way|Place|Square|Terrace|Row|Walk|Yard|Quay|Wharf|Parade|Hill|Court|Rd|St))\s+(\p{Lu}\p{L}.*)$");
@@ -322,6 +325,8 @@ public static partial class AddressFinder
     private static readonly Regex TownStart = new(@"^(?:in|near|at|bei|in der|à|en|a)\s+", RegexOptions.IgnoreCase);
     private static readonly Regex Registered = new(@"\b(?:registered (?:office|address|in)|accounts? (?:office|department)|invoice address|rechnungsadresse|siège social|domicilio (?:social|fiscal)|postfach|p\.? ?o\.? box|boîte postale|mailing address|correspondence)\b", RegexOptions.IgnoreCase);
     private static readonly Regex Loose = new(@"(?<street>(?:Unit \w+,? )?\d+[a-zA-Z]?(?:[-–]\d+)?,? (?:\p{Lu}[\p{L}.'’-]* )*(?:Street|St|Road|Rd|Lane|Avenue|Ave|Drive|Dr|Close|Way|Court|Place|Square|Terrace|Crescent|Gardens|Grove|Hill|Row|Walk|Yard|Quay|Wharf|Parade|Boulevard|Blvd|Mews|Park|Green|Rise|Gate|Passage|Arcade|Mill|Strand|Esplanade|Steps|Market|Highway|Hwy|End)\b\.?),?\s+(?:in\s+)?(?<town>\p{Lu}[\p{L}'’-]+(?: (?:\p{Lu}[\p{L}'’-]+|on|upon|le|by|under|the))*)(?![\d\p{L}])");
+    private static readonly Regex InTown = new(@"(\d+[a-z]?(?:\s\p{Lu}[\p{L}'’]+){1,3})\sin\s(\p{Lu}[\p{L} ]+)\s*\(?\s*$");
+    private static readonly Regex Floor = new(@"^(?:\d{1,2}\s?[ºª°].{0,6}|bajo.{0,4}|local \d+|\d+\.? (?:OG|Stock))$", RegexOptions.IgnoreCase);
     private static readonly Regex CodeLabel = new(@"\b(?:post ?code|zip(?: code)?|plz|code postal|código postal|eircode)\b:?\s*$", RegexOptions.IgnoreCase);
     private static readonly Regex Field = new(@"^\W*(?:(?<street>street(?: address)?|address(?: line)? ?1?|straße|strasse|rue|calle|dirección|domicilio|anschrift|adresse)|(?<town>town|city|town/city|place|locality|ort|stadt|wohnort|ville|commune|localidad|ciudad|población|municipio|plaats)|(?<code>post ?code|zip(?: code)?|postal code|eircode|plz|postleitzahl|code postal|cp|c\.p\.|código postal)|(?<region>county|state|region|province|bundesland|kanton|département|provincia)|(?<land>country|land|pays|país))\s*[:|]\s*(?<v>\S.*)$", RegexOptions.IgnoreCase);
     private static readonly Regex NameThenTown = new(@"^[^,.:;]{3,50}(?:,\s[^,.:;]{3,60})?,\s(?<town>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’-]+|on|upon|le|sur|am))*)(?:\.|$)");

@@ -39,9 +39,14 @@ public static partial class HoursFinder
         var week = new WeekDraft();
         var setBy = new Statement?[7];
         var opened = -1;
+        Statement? before = null;
         foreach (var s in kept)
         {
-            if (s.Deed == Deed.Open) opened = s.Spans[0].From;
+            if (s.Deed == Deed.Open)
+            {
+                opened = before is { } b && b.Line == s.Line && b.Days == s.Days ? Math.Min(opened, s.Spans[0].From) : s.Spans[0].From;
+                before = s;
+            }
             for (var d = 0; d < 7; d++)
             {
                 if ((s.Days & 1 << d) == 0) continue;

@@ -38,7 +38,7 @@ public static partial class PhoneFinder
                 var clause = line[a..b];
                 var label = Label(line, m.Index, a);
                 var replaced = Replaced(line, m.Index, m.Length);
-                if (frame.Agency(i) || frame.Others(i) || frame.Past(i) || Cues.Fax(label) || FaxAfter(line, m) || Others(clause, label, m.Index - a, m.Length) || (PastNear(clause, m.Index - a, m.Length)) || Cues.Private(clause) || replaced || Cues.Credit(line))
+                if (frame.Agency(i) || frame.Others(i) || frame.Past(i) || Cues.Fax(label) || FaxAfter(line, m) || Others(clause, label, m.Index - a, m.Length) || PastNear(clause, m.Index - a, m.Length) || PrivateNear(clause, m.Index - a, m.Length) || replaced || Cues.Credit(line))
                 {
                     if (frame.Agency(i) || replaced || Cues.Past(clause) || frame.Others(i)) refused.Add(phone.E164);
                     continue;
@@ -119,6 +119,19 @@ public static partial class PhoneFinder
         var tail = next.Success ? after[..next.Index] : after;
         var stop = TailBreak.Match(tail);
         return Cues.Past(stop.Success ? tail[..stop.Index] : tail);
+    }
+
+    /// <summary>"private: 07700 …" or "07700 …, don't publish", up to the next number.</summary>
+    private static bool PrivateNear(string clause, int at, int length)
+    {
+        var before = clause[..Math.Clamp(at, 0, clause.Length)];
+        var last = Number.Matches(before).LastOrDefault();
+        if (Cues.Private(last is null ? before : before[(last.Index + last.Length)..])) return true;
+        var after = clause[Math.Clamp(at + length, 0, clause.Length)..];
+        var next = Number.Match(after);
+        var tail = next.Success ? after[..next.Index] : after;
+        var open = tail.IndexOf('(');
+        return Cues.Private(open >= 0 && next.Success ? tail[..open] : tail);
     }
 
     /// <summary>"… not 01632 960142" takes that number back.</summary>

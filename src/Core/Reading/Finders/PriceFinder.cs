@@ -236,7 +236,7 @@ public static partial class PriceFinder
     private static readonly Regex OldAfter = new(@"^\s*(?:last year|in 20\d\d|back then|before that|letztes jahr|l'an dernier|l'année dernière|el año pasado)", RegexOptions.IgnoreCase);
     private static readonly Regex YearWord = new(@"\b(?:in|for|from|prices?|preise?|tarifs?|precios?|stand|year|jahr)\s+(20\d\d)\b(?!\s*(?:onwards|on\b|-))", RegexOptions.IgnoreCase);
     private static readonly Regex SinceWord = new(@"\b(?:since|seit|depuis|desde|valid from|gültig ab|founded|est)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex ItemCut = new(@"(?:[;!?]|(?<!\d)[.](?=\s)|,\s+(?=\p{L})|\s(?:and|und|et|y|but|aber|mais|pero|then|plus|while|whereas|sowie|or|oder|ou)\s(?=\S)|\)\s)", RegexOptions.IgnoreCase);
+    private static readonly Regex ItemCut = new(@"(?:[;!?]|:\s+(?=\p{L})(?!from|ab\b|à partir|dès|desde|only|just|now)|(?<!\d)[.](?=\s)|,\s+(?=\p{L})|\s(?:and|und|et|y|but|aber|mais|pero|then|plus|while|whereas|sowie|or|oder|ou)\s(?=\S)|\)\s)", RegexOptions.IgnoreCase);
     private static readonly Regex Also = new(@"^\s*(?:\p{L}+\s+){0,2}(?:and|or|und|oder|et|ou|y|o)\s*$", RegexOptions.IgnoreCase);
     private static readonly Regex PerUnit = new(@"^\s*(?:/|per\b|an?\b|pro\b|je\b|par\b|l'|por\b)", RegexOptions.IgnoreCase);
     private static readonly Regex Closing = new(@"\s*\([^)]*\)\s*[:–-]?\s*$");

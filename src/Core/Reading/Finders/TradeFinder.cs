@@ -39,7 +39,7 @@ public static partial class TradeFinder
 
     private static readonly Regex Label = new(@"\b(?:trade|category|type(?: of business)?|business type|kind|sector|branche|gewerbe|kategorie|beruf|métier|catégorie|activité|secteur|sector|oficio|categoría|actividad|profession)\b\s*[:|]\s*[^:|]*$", RegexOptions.IgnoreCase);
     private static readonly Regex SelfWords = new(@"\b(?:we are|we're|i'm|i am|he is|she is|he's|she's|they are|they're|is an?|run an?|runs an?|as an?|our|wir sind|ich bin|unsere?|als|nous sommes|je suis|notre|somos|soy|nuestr[oa]|family[- ]run|qualified|local)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex ForWhom = new(@"\b(?:for|für|pour|para)\s(?:the\s|local\s)?$", RegexOptions.IgnoreCase);
+    private static readonly Regex ForWhom = new(@"(?<!Praxis |Studio |Atelier |Werkstatt |Schule |Kanzlei |Fachbetrieb |Cabinet |Centro |Clínica )\b(?:for|für|pour|para)\s(?:the\s|local\s)?$", RegexOptions.IgnoreCase);
     private static readonly Regex Priced = new(@"^\s*(?:[:–-]|from|ab)?\s*[£€$\d]", RegexOptions.IgnoreCase);
     private static readonly Regex Article = new(@"\b(?:an?|eine?n?|une?|un|una)\s(?:\p{L}+\s)?$", RegexOptions.IgnoreCase);
     private static readonly Regex NextTo = new(@"\b(?:next to|opposite|behind|above|beside|near|across from|neben|gegenüber|hinter|über|à côté|en face|derrière|junto a|enfrente|detrás|encima)\b[^.,;]{0,25}$", RegexOptions.IgnoreCase);

@@ -1,0 +1,43 @@
+namespace Plurimax.Core.Tests.Reading;
+
+/// <summary>Precision and recall over tests/reading, held at the bounds that makers can rely on. The figures: bench/reading.</summary>
+public class CorpusTests
+{
+    private static readonly IReadOnlyList<ReadingCase> Cases = Corpus.Load(Path.Combine(Root(), "tests", "reading"));
+
+    private static string Root()
+    {
+        var d = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(d!.FullName, "Plurimax.slnx"))) d = d.Parent;
+        return d.FullName;
+    }
+
+    [Fact]
+    public void What_makers_rely_on_is_read_at_the_bounds_they_were_promised()
+    {
+        Cases.Count.ShouldBeGreaterThanOrEqualTo(80);
+        Cases.Select(c => c.Id).Distinct().Count().ShouldBe(Cases.Count);
+        var sum = Corpus.Facts.ToDictionary(f => f, _ => Score.None);
+        foreach (var c in Cases)
+            foreach (var (fact, score) in Corpus.Compare(c, Corpus.Read(c))) sum[fact] += score;
+        foreach (var fact in new[] { "name", "phones", "emails", "hours", "street", "locality", "postal_code" })
+        {
+            sum[fact].Precision.ShouldBeGreaterThanOrEqualTo(.97, $"{fact}: {string.Join("; ", sum[fact].Wrong)}");
+            sum[fact].Recall.ShouldBeGreaterThanOrEqualTo(.90, $"{fact}: {string.Join("; ", sum[fact].Wrong)}");
+        }
+        foreach (var (fact, score) in sum) score.F1.ShouldBeGreaterThanOrEqualTo(.85, $"{fact}: {string.Join("; ", score.Wrong)}");
+        sum.Values.SelectMany(s => s.Wrong).Where(w => w.Contains(": took ", StringComparison.Ordinal)).ShouldBeEmpty("values that belong to somebody else");
+    }
+
+    [Fact]
+    public void The_comparison_sees_what_is_missing_and_what_is_too_much()
+    {
+        var c = Cases.First(x => x.Id == "notes-hair");
+        var got = Corpus.Read(c);
+        got["phones"]!.AsArray().Add("+441632960999");
+        got["hours"]!.AsArray().RemoveAt(0);
+        var scores = Corpus.Compare(c, got);
+        scores["phones"].TooMany.ShouldBe(1);
+        scores["hours"].Missing.ShouldBe(2);
+    }
+}
