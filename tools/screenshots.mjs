@@ -18,7 +18,7 @@ const site = async (name) => {
 };
 const harrowgate = await site('Harrowgate Cycle Works');
 const shots = {
-  line: '/', new: '/new?Words=phyiso', brief: `/sites/${harrowgate}/brief?open=hours`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`,
+  line: '/', brief: `/sites/${await site('Penhallow')}/brief`, briefing: `/sites/${await site('Quayside Physio')}/briefing`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`,
   bench: `/sites/${harrowgate}/bench?leaf=home&section=home.opening`, proof: `/sites/${await site('Larkfield Honey')}/proof`, launch: `/sites/${await site('Quayside Physio')}/launch`,
   handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, care: `/sites/${await site('Wrenfield Wheels')}/care`, standards: '/standards', trades: '/trades?q=bike+shop', enquiries: '/enquiries', outbox: '/outbox',
 };
@@ -41,5 +41,21 @@ if (!only.length || only.includes('client-proof')) {
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await phone.goto(link);
   await take('client-proof', phone);
+}
+if (!only.length || only.includes('answers')) {
+  await page.goto(`${base}/sites/${await site('Net Loft')}/brief`);
+  await page.fill('#intake [name=to]', '');
+  await page.click('#intake >> text=Send the form');
+  const link = await page.locator('.link').innerText();
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await phone.goto(link);
+  await take('answers', phone);
+}
+if (!only.length || only.includes('new')) {
+  await page.goto(`${base}/new`);
+  await page.fill('#Text', 'Sash windows mended and draught-proofed. Marl & Daughter, 3 Old Harbour Lane, Larkmouth LK1 2AB. Ring Edda on 01632 960148, not before 8. Mon-Fri 8-5. Cords from £45. Family business since 1998.');
+  await page.click('text=Read it into the sheet');
+  await page.waitForURL(/new\/[0-9a-f-]+$/);
+  await take('new');
 }
 await browser.close();

@@ -27,6 +27,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
     public DbSet<SettingValue> Settings => Set<SettingValue>();
     public DbSet<StartSheet> StartSheets => Set<StartSheet>();
     public DbSet<Intake> Intakes => Set<Intake>();
+    public DbSet<SentBrief> SentBriefs => Set<SentBrief>();
     public DbSet<ClientFile> ClientFiles => Set<ClientFile>();
     public DbSet<RegisteredDomain> RegisteredDomains => Set<RegisteredDomain>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
@@ -77,6 +78,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             Json(e.Property(x => x.Questions));
             Json(e.Property(x => x.Typed));
         });
+        b.Entity<SentBrief>(e => { Json(e.Property(x => x.Document)); e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
         b.Entity<ClientFile>(e => { e.HasIndex(x => new { x.ClientId, x.At }); e.HasOne<Client>().WithMany().HasForeignKey(x => x.ClientId); });
         b.Entity<RegisteredDomain>(e => e.HasKey(x => x.Name));
     }

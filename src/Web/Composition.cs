@@ -37,6 +37,7 @@ public static class Composition
         services.AddScoped<ProofDesk>();
         services.AddScoped<Briefing.StartDesk>();
         services.AddScoped<Briefing.IntakeDesk>();
+        services.AddScoped<Briefing.BriefDesk>();
         services.AddScoped<IRegistrar, SimulatedRegistrar>();
         services.AddScoped<SiteStatus>();
         services.AddScoped<DemoData>();
@@ -121,7 +122,7 @@ public static class Composition
 /// <summary>Everything that answers without sign-in. Published sites are served apart, by host name, in <see cref="SiteHost"/>.</summary>
 public static class PublicEndpoints
 {
-    public static readonly string[] Pages = ["/SignIn", "/Fault", "/ClientProof", "/Answers"];
+    public static readonly string[] Pages = ["/SignIn", "/Fault", "/ClientProof", "/Answers", "/Agree"];
 
     /// <summary>Views of unpublished sheets: reached by a signed or a proof token in the path, since a sandboxed frame sends no cookie.</summary>
     public const string Sheet = "/sheet/{token}/{**path}";

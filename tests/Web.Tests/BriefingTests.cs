@@ -44,8 +44,19 @@ public class BriefingTests(App app)
         foreach (var part in new[] { "value=\"Wick Cycles\"", "value=\"9 Station Row\"", "value=\"01632 960155\"", "Tue-Sat 9:00-18:00", "Puncture repair | 12", "virus.exe: is a program", "<mark>01632 960155</mark>" }) body.ShouldContain(part);
         var (status, _) = await maker.SendAsync(sheet, new()
         {
-            ["Words"] = "bicycle repair", ["f.business.name"] = "Wick Cycles", ["c.business.name"] = "yes", ["f.place/street"] = "9 Station Row", ["f.place/town"] = "Wrenfield", ["f.place/postcode"] = "WF3 2TT", ["f.place/country"] = "GB", ["c.place"] = "yes",
-            ["f.phone"] = "01632 960155", ["f.hours"] = "Tue-Sat 9:00-17:00", ["c.hours"] = "yes", ["f.prices"] = "Puncture repair | 12", ["c.prices"] = "yes",
+            ["Words"] = "bicycle repair",
+            ["f.business.name"] = "Wick Cycles",
+            ["c.business.name"] = "yes",
+            ["f.place/street"] = "9 Station Row",
+            ["f.place/town"] = "Wrenfield",
+            ["f.place/postcode"] = "WF3 2TT",
+            ["f.place/country"] = "GB",
+            ["c.place"] = "yes",
+            ["f.phone"] = "01632 960155",
+            ["f.hours"] = "Tue-Sat 9:00-17:00",
+            ["c.hours"] = "yes",
+            ["f.prices"] = "Puncture repair | 12",
+            ["c.prices"] = "yes",
         });
         status.ShouldBe(HttpStatusCode.Redirect);
         var facts = await app.DbAsync(db => db.Clients.AsNoTracking().Where(c => c.Name == "Wick Cycles").Select(c => c.Facts).FirstAsync());
@@ -187,5 +198,32 @@ public class BriefingTests(App app)
         ended.StatusCode.ShouldBe(HttpStatusCode.Gone);
         (await ended.Content.ReadAsStringAsync()).ShouldNotContain("Ended Cycles");
         (await app.DbAsync(db => db.Intakes.AsNoTracking().Where(i => i.SiteId == site.Id).Select(i => i.TokenHash).FirstAsync())).Length.ShouldBe(32);
+    }
+
+    [Fact]
+    public async Task A_brief_is_agreed_by_name_and_stays_as_it_was_sent()
+    {
+        var maker = await app.SignInAsync();
+        var site = await app.SiteAsync("Agreed Cycles");
+        var page = $"/sites/{site.Id}/briefing";
+        (await maker.PostAsync($"{page}?handler=Send", new() { ["to"] = "not a mailbox" })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        await maker.PostAsync($"{page}?handler=Send", new() { ["to"] = "owner@bell.example" });
+        var mail = await app.DbAsync(db => db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync());
+        var link = System.Text.RegularExpressions.Regex.Match(mail.Body, @"/agree/\S+").Value;
+        var client = new Maker(app.Visitor());
+        (await client.GetAsync(link)).Body.ShouldContain("Agreed Cycles");
+        (await client.PostAsync(link, new() { ["how"] = "agree", ["name"] = " " })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        await client.PostAsync(link, new() { ["how"] = "wish", ["name"] = "Ned Bell", ["wish"] = "We also hire out bikes." });
+        (await maker.GetAsync(page)).Body.ShouldContain("We also hire out bikes.");
+        await client.PostAsync(link, new() { ["how"] = "agree", ["name"] = "Ned Bell" });
+        await maker.PostAsync($"/sites/{site.Id}/brief?handler=Save", new() { ["fact"] = "founded", ["revision"] = (await ClientAsync(site)).FactsRevision.ToString(), ["v.text"] = "1999", ["confirmed"] = "yes", ["shown"] = "yes" });
+        var sent = await app.DbAsync(db => db.SentBriefs.AsNoTracking().SingleAsync(b => b.SiteId == site.Id));
+        (sent.AgreedBy, sent.AgreedAt is not null).ShouldBe(("Ned Bell", true));
+        (await maker.Http.GetStringAsync($"{page}?handler=File&kind=md&sent={sent.Id}")).ShouldNotContain("1999");
+        (await maker.Http.GetStringAsync($"{page}?handler=File&kind=md")).ShouldContain("1999");
+        (await maker.Http.GetByteArrayAsync($"{page}?handler=File&kind=pdf")).AsSpan(0, 5).SequenceEqual("%PDF-"u8).ShouldBeTrue();
+        (await client.GetAsync("/agree/" + new string('x', 43))).Status.ShouldBe(HttpStatusCode.NotFound);
+        await maker.PostAsync($"{page}?handler=Owed", []);
+        (await app.DbAsync(db => db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync())).Body.ShouldContain("- The owner's story");
     }
 }

@@ -820,6 +820,69 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("releases", (string)null);
                 });
 
+            modelBuilder.Entity("Plurimax.Data.SentBrief", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset?>("AgreedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("agreed_at");
+
+                    b.Property<string>("AgreedBy")
+                        .HasColumnType("text")
+                        .HasColumnName("agreed_by");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<string>("Document")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("document");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<DateTimeOffset?>("OpenedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("opened_at");
+
+                    b.Property<Guid>("SiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("site_id");
+
+                    b.Property<byte[]>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("token_hash");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<string>("Wish")
+                        .HasColumnType("text")
+                        .HasColumnName("wish");
+
+                    b.HasKey("Id")
+                        .HasName("pk_sent_briefs");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique()
+                        .HasDatabaseName("ix_sent_briefs_token_hash");
+
+                    b.HasIndex("SiteId", "CreatedAt")
+                        .HasDatabaseName("ix_sent_briefs_site_id_created_at");
+
+                    b.ToTable("sent_briefs", (string)null);
+                });
+
             modelBuilder.Entity("Plurimax.Data.SettingValue", b =>
                 {
                     b.Property<int>("Layer")
@@ -1240,6 +1303,18 @@ namespace Plurimax.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_releases_sites_site_id");
+
+                    b.Navigation("Site");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.SentBrief", b =>
+                {
+                    b.HasOne("Plurimax.Data.Site", "Site")
+                        .WithMany()
+                        .HasForeignKey("SiteId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sent_briefs_sites_site_id");
 
                     b.Navigation("Site");
                 });

@@ -70,6 +70,9 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     public async Task<SiteDocument> DocumentAsync(Site site, CancellationToken cancel = default) =>
         (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == site.Id && r.Number == site.Head, cancel)).Document;
 
+    /// <summary>How many pictures of a client have arrived.</summary>
+    public Task<int> PicturesAsync(Guid clientId, CancellationToken cancel = default) => db.ClientFiles.CountAsync(f => f.ClientId == clientId && f.Type.StartsWith("image/"), cancel);
+
     public TradeTemplate Trade(Site site) => trades[site.TradeId];
 
     /// <summary>

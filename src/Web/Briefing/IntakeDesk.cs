@@ -91,7 +91,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         intake.LastAnswerAt = now;
         var country = intake.Site.Client.Facts.Country;
         object? raw = definition.Shape == FactShape.Address && intake.Site.Client.Facts.Any<AddressValue>("place") is { } place ? AddressOf(typed, place) : typed;
-        var value = typed.Trim().Length == 0 ? (Result: default(FactValue), Problem: (string?)null) : Read(definition, raw, typed, country);
+        var value = typed.Trim().Length == 0 ? (Result: default(FactValue), Problem: (string?)null) : Read(definition, raw, typed, country, DateOnly.FromDateTime(now.UtcDateTime));
         await store.WaitingAsync(intake.Site.ClientId, sheet =>
         {
             var by = $"intake {intake.Id:N}";
@@ -102,12 +102,12 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         return value.Problem;
     }
 
-    private static (FactValue? Result, string? Problem) Read(FactDefinition d, object? raw, string typed, string country)
+    private static (FactValue? Result, string? Problem) Read(FactDefinition d, object? raw, string typed, string country, DateOnly today)
     {
         var read = FactReader.Read(d, raw, country);
         if (read.Ok) return (read.Value, null);
         // People write as they speak; what the strict form refuses is read like a document.
-        var reading = FactReading.Of([SourceText.Of("the client's form", d.Shape == FactShape.Hours ? $"Opening hours:\n{typed}" : d.Shape == FactShape.Prices ? $"Prices\n{typed}" : typed)], DateOnly.FromDateTime(DateTime.UtcNow));
+        var reading = FactReading.Of([SourceText.Of("the client's form", d.Shape == FactShape.Hours ? $"Opening hours:\n{typed}" : d.Shape == FactShape.Prices ? $"Prices\n{typed}" : typed)], today);
         var offer = Confirming.Of(reading, FactCatalogue.Common).FirstOrDefault(o => o.Fact == d.Id);
         return offer is not null ? (offer.Value, null) : (null, read.Problem);
     }

@@ -19,6 +19,16 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
 
     private sealed record Plan(string File, string Trade, Station Station, string Maker, int[] Days, int DueIn, Party Waits = Party.Us, string? Domain = null);
 
+    private const string CallNotes = """
+        Call with Ruth Penhallow of Penhallow Pianos
+        Workshop at 4 Ropewalk Yard, Ottery Cross OC4 2QT
+        She tunes uprights and concert grands, regulates actions and repairs broken strings.
+        Upright £78, grand piano £95, pitch raise £30 on top
+        Monday to Friday 9 to 5. No, Fridays she closes at four.
+        The workshop number is 01632 960118 now. Her felt supplier is Marl Felts, 01632 960777.
+        Mail: ruth@penhallow.example
+        """;
+
     /// <summary>Days spent at each station, the current one last.</summary>
     private static readonly Plan[] Plans =
     [
@@ -64,6 +74,8 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
         var site = await store.CreateAsync(trade, facts, new Wishes(), maker.UserName!, maker.Id, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime).AddDays(plan.DueIn));
         if (plan.Station is not (Station.Brief or Station.Plan)) site.Ticked = trade.Assumes;
         await db.SaveChangesAsync();
+        if (plan.Station == Station.Brief)
+            await store.WaitingAsync(site.ClientId, f => Confirming.Add(f, Confirming.Of(Core.Reading.FactReading.Of([Core.Reading.SourceText.Of("call notes.txt", CallNotes)], DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)), FactCatalogue.For(trade)), FactSource.Document, maker.UserName, clock.GetUtcNow()));
 
         if (plan.File == "harrowgate-cycle-works")
             await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "In by nine, riding home by five"), maker.UserName!);

@@ -44,6 +44,7 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
         ViewData["Station"] = StationName;
         ViewData["Title"] = $"{char.ToUpperInvariant(StationName[0])}{StationName[1..]}, {Site.Client.Name}";
         ViewData["Live"] = addresses.Main(Site);
+        ViewData["Owed"] = Core.Briefs.Owed.Count(Core.Briefs.Owed.Of(Document, Trade, Site.Client.Facts, await Store.PicturesAsync(Site.ClientId)));
     }
 
     protected IActionResult Back(string said, string? anchor = null)

@@ -14,7 +14,17 @@ public class OutsideTests
 
     /// <summary>Source: the example numbers of libphonenumber's metadata, fixed line and mobile, in national and international form.</summary>
     [Theory]
-    [InlineData("GB")] [InlineData("IE")] [InlineData("US")] [InlineData("CA")] [InlineData("AU")] [InlineData("DE")] [InlineData("AT")] [InlineData("CH")] [InlineData("FR")] [InlineData("ES")] [InlineData("NL")]
+    [InlineData("GB")]
+    [InlineData("IE")]
+    [InlineData("US")]
+    [InlineData("CA")]
+    [InlineData("AU")]
+    [InlineData("DE")]
+    [InlineData("AT")]
+    [InlineData("CH")]
+    [InlineData("FR")]
+    [InlineData("ES")]
+    [InlineData("NL")]
     public void Example_numbers_of_each_country_are_read(string country)
     {
         var util = PhoneNumberUtil.GetInstance();
@@ -68,16 +78,33 @@ public class OutsideTests
 
     /// <summary>Source: ISO 3166-1 alpha-2 and its short names.</summary>
     [Theory]
-    [InlineData("Ireland", "IE")] [InlineData("Deutschland", "DE")] [InlineData("Suisse", "CH")] [InlineData("España", "ES")] [InlineData("Österreich", "AT")] [InlineData("United States of America", "US")] [InlineData("nl", "NL")] [InlineData("Atlantis", null)] [InlineData("XX", null)]
+    [InlineData("Ireland", "IE")]
+    [InlineData("Deutschland", "DE")]
+    [InlineData("Suisse", "CH")]
+    [InlineData("España", "ES")]
+    [InlineData("Österreich", "AT")]
+    [InlineData("United States of America", "US")]
+    [InlineData("nl", "NL")]
+    [InlineData("Atlantis", null)]
+    [InlineData("XX", null)]
     public void Countries(string name, string? code) => Places.CountryCode(name).ShouldBe(code);
 
     /// <summary>Source: BCP 47 (RFC 5646) section 2.1.1 on case, appendix A for the tags.</summary>
     [Theory]
-    [InlineData("MN-cYRL-mn", "mn-Cyrl-MN")] [InlineData("en-ca", "en-CA")] [InlineData("AZ-latn-x-LATN", "az-Latn-x-Latn")] [InlineData("zh-hant", "zh-Hant")]
+    [InlineData("MN-cYRL-mn", "mn-Cyrl-MN")]
+    [InlineData("en-ca", "en-CA")]
+    [InlineData("AZ-latn-x-LATN", "az-Latn-x-Latn")]
+    [InlineData("zh-hant", "zh-Hant")]
     public void Language_tags(string tag, string canonical) => Languages.Canonical(tag).ShouldBe(canonical);
 
     [Theory]
-    [InlineData("1,250.00", "1250")] [InlineData("1.250,00", "1250")] [InlineData("1'250.-", "1250")] [InlineData("45,-", "45")] [InlineData("12,50", "12.5")] [InlineData("0,950", "0.95")] [InlineData("2,500", "2500")]
+    [InlineData("1,250.00", "1250")]
+    [InlineData("1.250,00", "1250")]
+    [InlineData("1'250.-", "1250")]
+    [InlineData("45,-", "45")]
+    [InlineData("12,50", "12.5")]
+    [InlineData("0,950", "0.95")]
+    [InlineData("2,500", "2500")]
     public void Amounts_as_they_are_written_in_five_countries(string text, string amount) => PriceFinder.Parse(text).ShouldBe(decimal.Parse(amount, System.Globalization.CultureInfo.InvariantCulture));
 
     [Theory]

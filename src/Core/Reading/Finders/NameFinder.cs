@@ -121,7 +121,7 @@ public static partial class NameFinder
     /// <summary>"Lefort Toiture, couvreur à Beaumesnil": a name before the trade it is.</summary>
     private static string? BeforeTrade(string line)
     {
-        foreach (var separator in (string[])[", ", " – ", " - ", " — ", ": "])
+        foreach (var separator in (string[])[", ", " – ", " - ", " — "])
         {
             var at = line.IndexOf(separator, StringComparison.Ordinal);
             if (at is < 3 or > 60 || line[..at].Any(char.IsDigit)) continue;

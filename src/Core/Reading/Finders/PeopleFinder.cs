@@ -14,7 +14,7 @@ public static partial class PeopleFinder
             var line = frame.Line(i);
             if (line.Length == 0 || frame.MailHeader(i) || frame.Others(i)) continue;
             if (i + 1 < frame.Lines.Length && TitleLine.IsMatch(frame.Line(i + 1)) && Signed.Match(line) is { Success: true } above && !frame.Agency(i) && Name(above.Groups["n"].Value) is { } titled) Add(titled, .92, i, 0, titled.Length);
-                foreach (var (pattern, score) in new[] { (Labelled, .95), (After, .92), (Runs, .9), (Self, .88), (RunBy, .9), (Possessive, .72), (OwnerThen, .9), (SignOff, .74) })
+            foreach (var (pattern, score) in new[] { (Labelled, .95), (After, .92), (Runs, .9), (Self, .88), (RunBy, .9), (Possessive, .72), (OwnerThen, .9), (SignOff, .74) })
                 foreach (Match m in pattern.Matches(line))
                 {
                     if (frame.Agency(i)) continue;

@@ -113,7 +113,7 @@ public static partial class PhoneFinder
         var before = clause[..Math.Clamp(at, 0, clause.Length)];
         var after = clause[Math.Clamp(at + length, 0, clause.Length)..];
         var cut = NowWord.Matches(before).LastOrDefault();
-        if (cut is not null) return Cues.Past(before[cut.Index..]) ;
+        if (cut is not null) return Cues.Past(before[cut.Index..]);
         if (Cues.Past(before)) return true;
         var next = Number.Match(after);
         var tail = next.Success ? after[..next.Index] : after;

@@ -79,7 +79,7 @@ public static partial class ServiceFinder
 
     private static List<string>? BareList(TextFrame frame, int i, string line)
     {
-        if (frame.Lines[i].Role is LineRole.Row or LineRole.Heading || line.Count(c => c == ',') < 2 || line.Any(char.IsDigit) || line.Length > 220 || Verb.IsMatch(line) || NotServices.IsMatch(frame.Under(i)) || frame.InSignature(i)) return null;
+        if (frame.Lines[i].Role is LineRole.Row or LineRole.Heading || line.Count(c => c == ',') < 2 || line.Any(char.IsDigit) || line.Length > 220 || Verb.IsMatch(line) || NotServices.IsMatch(frame.Under(i)) || frame.InSignature(i) || Labelled.IsMatch(line)) return null;
         var sentence = line.Split(". ")[0];
         var parts = Cut(sentence).ToList();
         if (parts.Any(p => Words.Matches(p).Count > 5) || TradeLexicon.Hits(line).FirstOrDefault().Trade is not null && parts.Count < 3) return null;
@@ -117,6 +117,7 @@ public static partial class ServiceFinder
     private static readonly Regex NoMore = new(@"\b(?:we|i) (?:don'?t do|do not do|no longer (?:do|offer)|don'?t offer|stopped doing|have stopped)\s+([^.!?;]{3,120})|\b(?:machen wir nicht(?: mehr)?|bieten wir nicht(?: mehr)? an)\b|nous ne (?:faisons|proposons) (?:pas|plus) (?:de |d')?([^.!?;]{3,100})|(?:ya )?no (?:hacemos|ofrecemos) ([^.!?;]{3,100})", RegexOptions.IgnoreCase);
     private static readonly Regex Tail = new(@"\b(?:but not|but no|for (?:the|all|over|about|customers|people|homes)|in (?:and|the|all|\p{Lu})|within|around|across|throughout|since|because|so that|with (?:a|the|our|over)|at (?:the|a|home|your|our)|from (?:our|the|£|€|\d)|aber|seit|für (?:alle|die|den|private)|im (?:raum|umkreis)|in (?:ganz|und um|\p{Lu})|sowie in|depuis|pour (?:les|tous|vous)|dans (?:le|la|les|tout)|à domicile et|sur (?:rendez|toute)|desde|para (?:todo|los|las)|en (?:toda?|la|el|\p{Lu})|pero|, but|, which|, who|, and we|, and i|, we|, i )\b|\s[–—-]\s|\(", RegexOptions.None);
     private static readonly Regex Split = new(@"\s*[,;•·|/]\s*(?:and\s+|und\s+|et\s+|y\s+|sowie\s+|or\s+|plus\s+)?|\s+(?:and|und|et|sowie|plus|ainsi que|as well as|y|e|or|oder|ou|&)\s+", RegexOptions.IgnoreCase);
+    private static readonly Regex Labelled = new(@"^[\p{L} ]{2,30}:\s");
     private static readonly Regex Lead = new(@"^(?:(?:and|und|et|y|also|as well as|all (?:kinds|sorts|types) of|all|any|the|a|an|some|of course|mostly|mainly|things like|like|such as|everything from|lots of|a lot of|full|auch|alle(?: arten von)?|die|der|das|den|eine?n?|vor allem|hauptsächlich|z\.\s?b\.|natürlich|le|la|les|l'|l’|des|du|de la|de l'|de l’|d'|d’|tous (?:types|les travaux) de|toute|un|une|de|surtout|el|los|las|una?|todo tipo de|sobre todo|toda clase de|to|our|your|unsere?|nos|nuestr[oa]s?)\s*(?<=[\s'’]))+", RegexOptions.IgnoreCase);
     private static readonly Regex Trailing = new(@"\s+(?:too|as well|etc\.?|and so on|and more|usw\.?|u\.\s?a\.|mehr|aussi|también|etcétera|each|now|these days|an|at|of|for|in|with|mostly|auch|durch|ab)$", RegexOptions.IgnoreCase);
     private static readonly Regex Paren = new(@"\([^)]*\)");

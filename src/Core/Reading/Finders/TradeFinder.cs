@@ -1,5 +1,5 @@
-using Plurimax.Core.Facts;
 using System.Text.RegularExpressions;
+using Plurimax.Core.Facts;
 
 namespace Plurimax.Core.Reading.Finders;
 

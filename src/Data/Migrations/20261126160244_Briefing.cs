@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore.Migrations;
 namespace Plurimax.Data.Migrations
 {
     /// <inheritdoc />
-    public partial class Intake : Migration
+    public partial class Briefing : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -67,6 +67,33 @@ namespace Plurimax.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "sent_briefs",
+                columns: table => new
+                {
+                    id = table.Column<Guid>(type: "uuid", nullable: false),
+                    site_id = table.Column<Guid>(type: "uuid", nullable: false),
+                    token_hash = table.Column<byte[]>(type: "bytea", nullable: false),
+                    document = table.Column<string>(type: "jsonb", nullable: false),
+                    who = table.Column<string>(type: "text", nullable: false),
+                    created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
+                    opened_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true),
+                    agreed_by = table.Column<string>(type: "text", nullable: true),
+                    agreed_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true),
+                    wish = table.Column<string>(type: "text", nullable: true),
+                    ended_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("pk_sent_briefs", x => x.id);
+                    table.ForeignKey(
+                        name: "fk_sent_briefs_sites_site_id",
+                        column: x => x.site_id,
+                        principalTable: "sites",
+                        principalColumn: "id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "start_sheets",
                 columns: table => new
                 {
@@ -104,6 +131,17 @@ namespace Plurimax.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "ix_sent_briefs_site_id_created_at",
+                table: "sent_briefs",
+                columns: new[] { "site_id", "created_at" });
+
+            migrationBuilder.CreateIndex(
+                name: "ix_sent_briefs_token_hash",
+                table: "sent_briefs",
+                column: "token_hash",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
                 name: "ix_start_sheets_who_at",
                 table: "start_sheets",
                 columns: new[] { "who", "at" });
@@ -117,6 +155,9 @@ namespace Plurimax.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "intakes");
+
+            migrationBuilder.DropTable(
+                name: "sent_briefs");
 
             migrationBuilder.DropTable(
                 name: "start_sheets");

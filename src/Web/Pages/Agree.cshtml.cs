@@ -1,0 +1,55 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.RateLimiting;
+using Plurimax.Core.Facts;
+using Plurimax.Data;
+using Plurimax.Web.Briefing;
+
+namespace Plurimax.Web.Pages;
+
+/// <summary>A brief behind its private link, to be agreed by name.</summary>
+[EnableRateLimiting("client")]
+public sealed class AgreeModel(BriefDesk desk) : PageModel
+{
+    public SentBrief? Brief { get; private set; }
+    public string? Problem { get; private set; }
+    public string Typed { get; private set; } = "";
+    public bool Ended => Brief is null || Brief is { EndedAt: not null, AgreedAt: null };
+
+    public async Task<IActionResult> OnGetAsync(string token)
+    {
+        if (!await LoadAsync(token)) return Gone();
+        await desk.OpenedAsync(Brief!);
+        return Page();
+    }
+
+    public async Task<IActionResult> OnPostAsync(string token, string? name, string? wish, string how)
+    {
+        if (!await LoadAsync(token)) return Gone();
+        var by = FactReader.Clean(name);
+        Typed = FactReader.Clean(wish, lines: true);
+        if (by.Length is 0 or > 80) Problem = "Give your name: a brief is agreed by a person.";
+        else if (how == "wish" && Typed.Length is 0 or > 2000) Problem = Typed.Length == 0 ? "Say what should be different." : "Up to 2,000 characters fit.";
+        if (Problem is not null)
+        {
+            Response.StatusCode = 422;
+            return Page();
+        }
+        if (how == "wish") await desk.WishAsync(Brief!, by, Typed);
+        else await desk.AgreeAsync(Brief!, by);
+        return Redirect($"/agree/{token}");
+    }
+
+    private PageResult Gone()
+    {
+        Response.StatusCode = Brief is null ? 404 : 410;
+        return Page();
+    }
+
+    private async Task<bool> LoadAsync(string token)
+    {
+        Response.Headers.CacheControl = "no-store";
+        Brief = await desk.FindAsync(token);
+        return !Ended;
+    }
+}
