@@ -73,7 +73,7 @@ public static class SettingsRegistry
         new("index", "Visitors", "Search engines may list the site", "With no, the robots file turns them away.", SettingShape.YesNo, "yes"),
         new("hosting_fee", "Money", "Hosting a month", "In the agency's currency, before tax. Noted for quotes; nothing is billed by it yet.", SettingShape.Money, "12"),
         new("brand", "Look", "Brand colour", "The palette is derived from it. Empty takes the palette of the look.", SettingShape.Colour, ""),
-        new("readiness_bar", "Line", "Readiness to leave the Brief", "Per cent of facts that should be known.", SettingShape.Number, "50", Least: 0, Most: 100),
+        new("readiness_bar", "Line", "Readiness to leave the Brief", "Per cent of the weight of all facts that should be known.", SettingShape.Number, "30", Least: 0, Most: 100),
     ];
 
     private static readonly ImmutableDictionary<string, Setting> ByKey = All.ToImmutableDictionary(s => s.Key);
