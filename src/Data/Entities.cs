@@ -176,6 +176,9 @@ public sealed class OutboxMail
     public int Tries { get; set; }
     /// <summary>The mail server's own words.</summary>
     public string? Answer { get; set; }
+
+    /// <summary>A mail about a site, to be sent at once.</summary>
+    public static OutboxMail About(Guid siteId, string to, string subject, string body, DateTimeOffset now) => new() { SiteId = siteId, To = to, Subject = subject, Body = body, At = now, NextTry = now };
 }
 
 /// <summary>What one layer sets. Scope is empty for the agency, else the id of the trade, client or site.</summary>

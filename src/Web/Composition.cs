@@ -38,6 +38,7 @@ public static class Composition
         services.AddScoped<Briefing.StartDesk>();
         services.AddScoped<Briefing.IntakeDesk>();
         services.AddScoped<Briefing.BriefDesk>();
+        services.AddScoped<Briefing.FileDesk>();
         services.AddScoped<IRegistrar, SimulatedRegistrar>();
         services.AddScoped<SiteStatus>();
         services.AddScoped<DemoData>();

@@ -41,6 +41,26 @@ public class CommandLineTests
         Directory.Delete(folder, true);
     }
 
+    [Fact]
+    public void Documents_of_one_business_are_read_together_and_one_at_fault_is_named()
+    {
+        var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;
+        string notes = Path.Combine(folder, "notes.txt"), hours = Path.Combine(folder, "hours.csv"), bad = Path.Combine(folder, "logo.pdf");
+        File.WriteAllText(notes, "Bell Cycles, bike workshop, 4 Rope Walk, Saltmere SZ4 2QT. Tel 01632 960142");
+        File.WriteAllText(hours, "Day,Open\nMon-Fri,9-17\nSat,9-13\n");
+        File.WriteAllText(bad, "not a PDF");
+        var r = Run("read", notes, hours, bad, "--json");
+        r.Code.ShouldBe(0);
+        r.Error.ShouldContain("logo.pdf: is named .pdf but is plain text inside");
+        var json = System.Text.Json.Nodes.JsonNode.Parse(r.Out)!;
+        (json["name"]!.ToString(), json["trade"]!.ToString(), json["postal_code"]!.ToString()).ShouldBe(("Bell Cycles", "bicycle-repair", "SZ4 2QT"));
+        json["phones"]!.ToJsonString().ShouldContain("441632960142");
+        json["hours"]!.AsArray().Count.ShouldBe(2);
+        Run("read", bad).Code.ShouldBe(2);
+        Run("read", Path.Combine(folder, "none.txt")).Code.ShouldBe(2);
+        Directory.Delete(folder, true);
+    }
+
     [Theory]
     [InlineData(0, "trades")]
     [InlineData(0, "trades", "--search", "phyiso")]

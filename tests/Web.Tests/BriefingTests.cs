@@ -182,6 +182,19 @@ public class BriefingTests(App app)
     }
 
     [Fact]
+    public async Task Pictures_among_the_papers_of_a_maker_are_kept_and_what_waits_is_not_frozen_into_a_proof()
+    {
+        var maker = await app.SignInAsync();
+        var site = await app.SiteAsync("Mixed Cycles");
+        byte[] png = [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, 0, 0, 0, 13, .. "IHDR"u8, 0, 0, 4, 0, 0, 0, 3, 0, 8, 2, 0, 0, 0, 0, 0, 0, 0];
+        await UploadAsync(maker.Http, $"/sites/{site.Id}/brief", "Read", new() { ["text"] = "Phone 01632 960144" }, ("shop.png", png));
+        (await app.DbAsync(db => db.ClientFiles.AsNoTracking().SingleAsync(f => f.ClientId == site.ClientId))).Cleared.ShouldBeFalse();
+        (await ClientAsync(site)).Facts.Waiting.ShouldNotBeEmpty();
+        await app.WithAsync(async s => (await s.GetRequiredService<Proofs.ProofDesk>().SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake", "http://localhost", mail: false)).Token);
+        (await app.DbAsync(db => db.Proofs.AsNoTracking().SingleAsync(p => p.SiteId == site.Id))).Facts.Waiting.ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task An_ended_link_and_a_guessed_one_show_nothing_and_a_reminder_replaces_the_link()
     {
         var (site, token) = await IntakeAsync("Ended Cycles");

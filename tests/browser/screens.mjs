@@ -55,6 +55,13 @@ export default async function (browser, app) {
     await page.locator('#Words').pressSequentially('piano tunr', { delay: 20 });
     await page.locator('.traderow', { hasText: 'Piano tuning' }).waitFor();
     truth(await page.locator('#found .checks').isVisible(), 'no check sheet');
+    // A trade without a template: nothing is taken before one of the nearest is chosen.
+    await page.fill('#Words', 'window cleaner');
+    await page.locator('.near').waitFor();
+    equal(await page.locator('#found .checks').count(), 0, 'kinds shown before a choice');
+    await page.locator('.traderow input').nth(1).check();
+    await page.locator('#found .checks').waitFor();
+    truth(await page.locator('.traderow input').nth(1).isChecked(), 'the choice is lost');
   });
 
   await test('clicking a passage in the sheet puts its section in hand in the galley', async () => {

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Plurimax.Core.Trades;
 
 namespace Plurimax.Core.Facts;
@@ -104,8 +105,12 @@ public static class FactCatalogue
     /// <summary>Never stated on a site, whatever their state.</summary>
     public static readonly ImmutableHashSet<string> Private = ["budget", "decides", "signs_off", "deadline", "domain_wish", "mail_situation", "sites_liked", "material", "audience_worry", "functions", "pages_wanted", "type_wishes", "not_offered"];
 
-    /// <summary>Facts that are asked of this trade: the common ones weighed for its kind, then the trade's own.</summary>
-    public static ImmutableArray<FactDefinition> For(TradeTemplate trade)
+    private static readonly ConditionalWeakTable<TradeTemplate, StrongBox<ImmutableArray<FactDefinition>>> Made = [];
+
+    /// <summary>Facts that are asked of this trade: the common ones weighed for its kind, then the trade's own. Worked out once a template; the Line asks for every site.</summary>
+    public static ImmutableArray<FactDefinition> For(TradeTemplate trade) => Made.GetValue(trade, t => new(Make(t))).Value;
+
+    private static ImmutableArray<FactDefinition> Make(TradeTemplate trade)
     {
         var list = Common.Select(d => d with { Weight = d.WeightFor(trade.Kind) }).ToList();
         foreach (var question in trade.Interview)

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Net.Mail;
 using System.Text;
-using PhoneNumbers;
 
 namespace Plurimax.Core.Facts;
 
@@ -14,7 +13,6 @@ public static class FactReader
 {
     public const int LongestText = 2000;
     public const int LongestName = 120;
-    private static readonly PhoneNumberUtil Phones = PhoneNumberUtil.GetInstance();
 
     public static Result<FactValue> Read(FactDefinition definition, object? raw, string country = "GB") => definition.Shape switch
     {
@@ -60,17 +58,8 @@ public static class FactReader
 
     private static Result<FactValue> Phone(object? raw, string country)
     {
-        var text = Clean(Str(raw));
-        try
-        {
-            var number = Phones.Parse(text, country);
-            if (!Phones.IsPossibleNumber(number)) return Fail($"“{text}” has too few or too many digits for a number in {country}.");
-            return new PhoneValue(Phones.Format(number, PhoneNumberFormat.E164), Phones.Format(number, PhoneNumberFormat.NATIONAL));
-        }
-        catch (NumberParseException)
-        {
-            return Fail($"“{(text.Length > 40 ? text[..40] + "…" : text)}” is not a phone number. Use digits, spaces and a leading + if it is abroad.");
-        }
+        var phone = PhoneReader.Read(Clean(Str(raw)), country);
+        return phone.Ok ? phone.Value! : Fail(phone.Problem!);
     }
 
     private static Result<FactValue> Email(object? raw) => ReadEmail(Str(raw)) is { Ok: true } ok ? new TextValue(ok.Value!) : Fail(ReadEmail(Str(raw)).Problem!);
@@ -171,17 +160,9 @@ public static class FactReader
         if (Part("town") is not { } town) return Fail("The town is missing. A wrong or missing town is the first thing a client notices.");
         if (new[] { Part("street"), town, Part("region") }.Any(s => s?.Length > LongestName)) return Fail($"Street and town hold up to {LongestName} characters each.");
         var postcode = Part("postcode")?.ToUpperInvariant();
-        if (postcode is not null && !PostcodeFits(land, postcode)) return Fail($"“{postcode}” is not a postcode of {land}.");
+        if (postcode is not null && !Reading.Places.PostcodeFits(land, postcode)) return Fail($"“{postcode}” is not a postcode of {land}.");
         return new AddressValue(Part("street"), town, postcode, Part("region"), land);
     }
-
-    /// <summary>Shapes of postcodes; common practice, whether one is in use is not checked.</summary>
-    private static bool PostcodeFits(string country, string code) => country switch
-    {
-        "GB" => System.Text.RegularExpressions.Regex.IsMatch(code, @"^[A-Z]{1,2}\d[A-Z\d]? ?\d[A-Z]{2}$"),
-        "DE" or "FR" or "ES" or "US" => System.Text.RegularExpressions.Regex.IsMatch(code, @"^\d{5}(-\d{4})?$"),
-        _ => code.Length <= 12,
-    };
 
     private static Result<FactValue> Prices(object? raw)
     {

@@ -49,6 +49,9 @@ public sealed record FactSheet(ImmutableSortedDictionary<string, FactEntry> Entr
         return this with { Entries = Entries.SetItem(id, entry), Marks = Marks.Remove(id) };
     }
 
+    /// <summary>The facts alone, without what waits: for what is frozen and sent.</summary>
+    public FactSheet Settled() => this with { Waiting = [], Marks = ImmutableSortedDictionary<string, FactMark>.Empty };
+
     public FactSheet Without(string id) => this with { Entries = Entries.Remove(id) };
 
     /// <summary>The value if it is confirmed and may be shown: the only facts that a site states.</summary>

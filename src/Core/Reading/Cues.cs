@@ -6,7 +6,7 @@ namespace Plurimax.Core.Reading;
 /// Words around a value that say whose it is, of when it is, and whether it is meant. English, German, French, Spanish.
 /// Common practice of the trade, no published source.
 /// </summary>
-public static partial class Cues
+public static class Cues
 {
     public static bool Fax(string text) => FaxWords.IsMatch(text);
 
@@ -16,7 +16,7 @@ public static partial class Cues
     /// <summary>Said to hold no longer.</summary>
     public static bool Past(string text) => PastWords.IsMatch(text);
 
-    /// <summary>A heading over hours that no longer hold ("Hours last year").</summary>
+    /// <summary>Not meant for customers.</summary>
     public static bool Private(string text) => PrivateWords.IsMatch(text);
 
     /// <summary>The speaker takes something back: what follows beats what was said.</summary>

@@ -31,7 +31,7 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
     /// <param name="today">The day it is read, to tell this year's hours from last year's.</param>
     public static FactReading Of(IReadOnlyList<SourceText> texts, DateOnly today, TradeCatalogue? trades = null)
     {
-        var country = texts.Select(t => new TextFrame(t, today)).GroupBy(f => f.Country).OrderByDescending(g => g.Sum(f => f.Source.Text.Length)).FirstOrDefault()?.Key;
+        var country = texts.GroupBy(TextFrame.CountryOf).OrderByDescending(g => g.Sum(t => t.Text.Length)).FirstOrDefault()?.Key;
         var found = new List<Candidate>();
         var frames = texts.Select(t => new TextFrame(t, today, t.Stated.Any(s => s.Fact == "place") ? null : country)).ToList();
         foreach (var frame in frames)
@@ -48,10 +48,10 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
         var trade = found.Where(c => c.Fact == "trade").GroupBy(c => ((TextValue)c.Value).Text).OrderByDescending(g => g.Sum(c => c.Confidence)).Select(g => TradeLexicon.Find(g.Key)).FirstOrDefault(t => t is not null);
         var template = trade is null ? null : (trades ?? TradeCatalogue.Shipped()).Find(trade.Id);
         foreach (var frame in frames) found.AddRange(ServiceFinder.Find(frame, template));
-        return new FactReading(Settle(found, hosts), Merge(texts), trade);
+        return new FactReading(Settle(found), Merge(texts), trade);
     }
 
-    private static ImmutableArray<ReadFact> Settle(List<Candidate> found, IReadOnlyList<string> hosts) =>
+    private static ImmutableArray<ReadFact> Settle(List<Candidate> found) =>
     [
         .. found.GroupBy(c => c.Fact).Select(g => new ReadFact(g.Key, [.. g.GroupBy(c => Key(c)).Select(same =>
             {

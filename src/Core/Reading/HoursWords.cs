@@ -4,7 +4,7 @@ using System.Text.RegularExpressions;
 namespace Plurimax.Core.Reading;
 
 /// <summary>Names of days and ways of writing a time of day, in English, German, French and Spanish.</summary>
-public static partial class HoursWords
+public static class HoursWords
 {
     private static readonly string[] SchemaDays = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"];
     private static readonly string[] SchemaShort = ["mo", "tu", "we", "th", "fr", "sa", "su"];

@@ -4,7 +4,7 @@ using System.Text.RegularExpressions;
 namespace Plurimax.Core.Reading;
 
 /// <summary>Names of languages and BCP 47 tags, and which of four languages a text is in.</summary>
-public static partial class Languages
+public static class Languages
 {
     private static readonly ImmutableDictionary<string, string> Names = new Dictionary<string, string>(StringComparer.OrdinalIgnoreCase)
     {
@@ -111,8 +111,6 @@ public static partial class Languages
         ["frans"] = "fr",
         ["cymraeg"] = "cy",
     }.ToImmutableDictionary(StringComparer.OrdinalIgnoreCase);
-
-    public static IEnumerable<KeyValuePair<string, string>> All => Names;
 
     /// <summary>The tag of a language named in words, or the tag itself if it is one.</summary>
     public static string? Tag(string name)

@@ -4,7 +4,7 @@ using System.Text.RegularExpressions;
 namespace Plurimax.Core.Reading;
 
 /// <summary>Countries (ISO 3166-1), their postcodes, and the states and provinces of those that write them.</summary>
-public static partial class Places
+public static class Places
 {
     private static readonly ImmutableDictionary<string, string> Countries = new Dictionary<string, string>(StringComparer.OrdinalIgnoreCase)
     {
@@ -78,11 +78,10 @@ public static partial class Places
 
     private static readonly ImmutableHashSet<string> Codes = [.. "GB IE US CA AU DE AT CH FR ES NL BE IT NZ PT LU DK SE NO FI PL CZ".Split(' ')];
 
-    public static readonly ImmutableDictionary<string, string> States = Pairs("US", "AL Alabama|AK Alaska|AZ Arizona|AR Arkansas|CA California|CO Colorado|CT Connecticut|DE Delaware|FL Florida|GA Georgia|HI Hawaii|ID Idaho|IL Illinois|IN Indiana|IA Iowa|KS Kansas|KY Kentucky|LA Louisiana|ME Maine|MD Maryland|MA Massachusetts|MI Michigan|MN Minnesota|MS Mississippi|MO Missouri|MT Montana|NE Nebraska|NV Nevada|NH New Hampshire|NJ New Jersey|NM New Mexico|NY New York|NC North Carolina|ND North Dakota|OH Ohio|OK Oklahoma|OR Oregon|PA Pennsylvania|RI Rhode Island|SC South Carolina|SD South Dakota|TN Tennessee|TX Texas|UT Utah|VT Vermont|VA Virginia|WA Washington|WV West Virginia|WI Wisconsin|WY Wyoming|DC District of Columbia");
-    public static readonly ImmutableDictionary<string, string> Provinces = Pairs("CA", "AB Alberta|BC British Columbia|MB Manitoba|NB New Brunswick|NL Newfoundland and Labrador|NS Nova Scotia|NT Northwest Territories|NU Nunavut|ON Ontario|PE Prince Edward Island|QC Quebec|SK Saskatchewan|YT Yukon");
-    public static readonly ImmutableDictionary<string, string> Territories = Pairs("AU", "NSW New South Wales|VIC Victoria|QLD Queensland|SA South Australia|WA Western Australia|TAS Tasmania|ACT Australian Capital Territory|NT Northern Territory");
+    public static readonly ImmutableDictionary<string, string> States = Pairs("AL Alabama|AK Alaska|AZ Arizona|AR Arkansas|CA California|CO Colorado|CT Connecticut|DE Delaware|FL Florida|GA Georgia|HI Hawaii|ID Idaho|IL Illinois|IN Indiana|IA Iowa|KS Kansas|KY Kentucky|LA Louisiana|ME Maine|MD Maryland|MA Massachusetts|MI Michigan|MN Minnesota|MS Mississippi|MO Missouri|MT Montana|NE Nebraska|NV Nevada|NH New Hampshire|NJ New Jersey|NM New Mexico|NY New York|NC North Carolina|ND North Dakota|OH Ohio|OK Oklahoma|OR Oregon|PA Pennsylvania|RI Rhode Island|SC South Carolina|SD South Dakota|TN Tennessee|TX Texas|UT Utah|VT Vermont|VA Virginia|WA Washington|WV West Virginia|WI Wisconsin|WY Wyoming|DC District of Columbia");
+    public static readonly ImmutableDictionary<string, string> Territories = Pairs("NSW New South Wales|VIC Victoria|QLD Queensland|SA South Australia|WA Western Australia|TAS Tasmania|ACT Australian Capital Territory|NT Northern Territory");
 
-    private static ImmutableDictionary<string, string> Pairs(string _, string text) => text.Split('|').Select(p => p.Split(' ', 2)).ToImmutableDictionary(p => p[0], p => p[1]);
+    private static ImmutableDictionary<string, string> Pairs(string text) => text.Split('|').Select(p => p.Split(' ', 2)).ToImmutableDictionary(p => p[0], p => p[1]);
 
     public static IEnumerable<string> CountryNames => Countries.Keys;
 
@@ -108,6 +107,19 @@ public static partial class Places
         if (region is not null && Zip.IsMatch(code) && States.ContainsKey(region.Trim().ToUpperInvariant())) return "US";
         return code.Length == 10 && Zip.IsMatch(code) ? "US" : null;
     }
+
+    /// <summary>The shape of a country's postcodes; whether one is in use is not checked (common practice, no published source).</summary>
+    public static bool PostcodeFits(string country, string code) => country switch
+    {
+        "GB" => British.IsMatch(code),
+        "IE" => Eircode.IsMatch(code),
+        "CA" => Canadian.IsMatch(code),
+        "NL" => Dutch.IsMatch(code),
+        "US" => Zip.IsMatch(code),
+        "DE" or "FR" or "ES" or "IT" => code.Length == 5 && code.All(char.IsAsciiDigit),
+        "AT" or "CH" or "AU" or "BE" => code.Length == 4 && code.All(char.IsAsciiDigit),
+        _ => code.Length <= 12,
+    };
 
     /// <summary>Calling codes of the countries above (ITU-T E.164).</summary>
     public static string? CountryOfPhone(string e164) => e164 switch

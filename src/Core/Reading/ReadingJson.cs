@@ -80,11 +80,11 @@ public static class ReadingJson
             spans.RemoveAll(s => s.Day == (late.Day + 1) % 7 && s.Opens == "00:00" && s.Closes == late.Closes);
             spans.Add((late.Day, late.Opens, late.Closes));
         }
-        return new JsonArray([.. spans.OrderBy(s => s.Day).ThenBy(s => s.Opens).GroupBy(s => (s.Opens, Closes: s.Closes == "23:59" ? "24:00" : s.Closes)).Select(g => new JsonObject
+        return new JsonArray([.. spans.OrderBy(s => s.Day).ThenBy(s => s.Opens).GroupBy(s => (s.Opens, s.Closes)).Select(g => new JsonObject
         {
             ["days"] = new JsonArray([.. g.Select(s => (JsonNode?)JsonValue.Create(HoursWords.English[s.Day]))]),
             ["opens"] = g.Key.Opens,
-            ["closes"] = g.Key.Closes == "24:00" ? "23:59" : g.Key.Closes,
+            ["closes"] = g.Key.Closes,
         })]);
     }
 

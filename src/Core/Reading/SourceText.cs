@@ -63,7 +63,7 @@ public sealed record SourceText(string Name, ImmutableArray<SourceLine> Lines, I
         var end = Math.Min(text.Length, from + length + 60);
         while (a > 0 && a < from && !char.IsWhiteSpace(text[a - 1])) a++;
         while (end < text.Length && end > from + length && !char.IsWhiteSpace(text[end])) end--;
-        return new Snippet(Name, line + 1, (a > 0 ? "…" : "") + text[a..from], text.Substring(from, length), text[(from + length)..end] + (end < text.Length ? "…" : ""));
+        return new Snippet(Lines[line].Page > 0 ? $"{Name}, p. {Lines[line].Page}" : Name, Lines[line].Page > 0 ? 0 : line + 1, (a > 0 ? "…" : "") + text[a..from], text.Substring(from, length), text[(from + length)..end] + (end < text.Length ? "…" : ""));
     }
 }
 

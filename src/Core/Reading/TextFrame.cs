@@ -8,7 +8,7 @@ namespace Plurimax.Core.Reading;
 /// What stands around each line of a document: the heading above it, which message of a thread it belongs to and how old that is,
 /// whether the agency wrote it, whether its block speaks of others or of what is past.
 /// </summary>
-public sealed partial class TextFrame
+public sealed class TextFrame
 {
     private readonly int[] _order;
     private readonly string[] _under;
@@ -27,8 +27,8 @@ public sealed partial class TextFrame
     {
         Source = source;
         Today = today;
-        Language = Languages.Guess(source.Text) ?? source.Language?.Split('-')[0].ToLowerInvariant() ?? "en";
-        Country = country ?? GuessCountry(source, Language);
+        Language = LanguageOf(source);
+        Country = country ?? CountryOf(source);
         var n = Lines.Length;
         (_order, _under, _agency, _past, _others, _signature, _header, _block) = (new int[n], new string[n], new bool[n], new bool[n], new bool[n], new bool[n], new bool[n], new int[n]);
         Messages();
@@ -66,8 +66,12 @@ public sealed partial class TextFrame
         return line[a..b];
     }
 
-    private static string GuessCountry(SourceText source, string language)
+    private static string LanguageOf(SourceText source) => Languages.Guess(source.Text) ?? source.Language?.Split('-')[0].ToLowerInvariant() ?? "en";
+
+    /// <summary>The country that a text most likely belongs to, by calling codes, domains, money, postcodes, names and language.</summary>
+    public static string CountryOf(SourceText source)
     {
+        var language = LanguageOf(source);
         foreach (var c in source.Stated) if (c.Value is Facts.AddressValue { Country: var land } a && (a.Postcode is not null || land != "GB")) return land;
         var text = source.Text;
         var votes = new Dictionary<string, double>();
@@ -235,7 +239,7 @@ public sealed partial class TextFrame
         if (m.Success && DateTime.TryParse(m.Value, CultureInfo.InvariantCulture, out var iso)) return iso;
         m = DateWords.Match(text);
         if (m.Success && Month(m.Groups[2].Value) is { } month && int.TryParse(m.Groups[1].Value, out var day) && day is > 0 and < 32)
-            return Make(int.Parse(m.Groups[3].Success ? m.Groups[3].Value : "2026", CultureInfo.InvariantCulture), month, day, text);
+            return Make(int.Parse(m.Groups[3].Value, CultureInfo.InvariantCulture), month, day, text);
         m = DateWordsUs.Match(text);
         if (m.Success && Month(m.Groups[1].Value) is { } mo && int.TryParse(m.Groups[2].Value, out var da) && da is > 0 and < 32) return Make(int.Parse(m.Groups[3].Value, CultureInfo.InvariantCulture), mo, da, text);
         m = DateDigits.Match(text);

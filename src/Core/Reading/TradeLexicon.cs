@@ -8,8 +8,13 @@ namespace Plurimax.Core.Reading;
 public sealed record KnownTrade(string Id, BusinessKind Kind, string Schema, ImmutableArray<string> Names);
 
 /// <summary>Kinds of business that can be recognised in a text, in four languages; more than there are templates for.</summary>
-public static partial class TradeLexicon
+public static class TradeLexicon
 {
+    private sealed record Name(KnownTrade Trade, string Text, string[] Words);
+
+    private static readonly Regex Word = new(@"[\p{L}\p{M}\d]+(?:['’]\p{L}+)?");
+    private static readonly string[] Endings = ["s", "n", "en", "in", "innen"];
+
     private static readonly Lazy<ImmutableArray<KnownTrade>> Shipped = new(() =>
     [
         .. Content.Text("reading/trades.txt")!.Split('\n').Where(l => l.Length > 0 && l[0] != '#').Select(l => l.Split('|')).Select(p => new KnownTrade(
@@ -17,8 +22,9 @@ public static partial class TradeLexicon
             [.. p.Skip(3).SelectMany(names => names.Split(',')).Select(n => n.Trim()).Where(n => n.Length > 1)])),
     ]);
 
-    private static readonly Lazy<ImmutableArray<(KnownTrade Trade, string Name, Regex Pattern)>> Patterns = new(() =>
-        [.. All.SelectMany(t => t.Names.Distinct(StringComparer.OrdinalIgnoreCase).Select(n => (t, n, new Regex(@"(?<![\p{L}\d])" + Regex.Escape(n).Replace(@"\ ", @"[\s-]") + @"(?:s|(?<=\p{L}{5})(?:n|en|in|innen))?(?![\p{L}\d])", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant))))]);
+    /// <summary>Names by the word they begin with.</summary>
+    private static readonly Lazy<ILookup<string, Name>> Index = new(() =>
+        All.SelectMany(t => t.Names.Distinct(StringComparer.OrdinalIgnoreCase).Select(n => new Name(t, n, [.. Word.Matches(n.ToLowerInvariant()).Select(m => m.Value)]))).ToLookup(n => n.Words[0]));
 
     public static ImmutableArray<KnownTrade> All => Shipped.Value;
     public static KnownTrade? Find(string id) => All.FirstOrDefault(t => t.Id == id);
@@ -35,21 +41,31 @@ public static partial class TradeLexicon
     /// <summary>Every name of a trade in a text, with its offset. A name inside a longer one does not count.</summary>
     public static IEnumerable<(KnownTrade Trade, string Name, int At, int Length)> Hits(string text)
     {
-        var lower = text.ToLowerInvariant();
+        var words = Word.Matches(text);
+        var lower = words.Select(m => m.Value.ToLowerInvariant()).ToArray();
         var found = new List<(KnownTrade Trade, string Name, int At, int Length)>();
-        foreach (var (trade, name, pattern) in Patterns.Value)
-        {
-            // Cheap test first: most names are not in most texts.
-            if (!lower.Contains(FirstWord(name), StringComparison.Ordinal)) continue;
-            foreach (Match m in pattern.Matches(text)) found.Add((trade, name, m.Index, m.Length));
-        }
+        for (var i = 0; i < lower.Length; i++)
+            // Only a name of one word may have its ending on the first.
+            foreach (var name in Stems(lower[i]).SelectMany(stem => Index.Value[stem].Where(n => n.Words.Length == 1 || stem == lower[i])))
+            {
+                var last = i + name.Words.Length - 1;
+                if (last >= lower.Length || !Follows(name, i, last)) continue;
+                found.Add((name.Trade, name.Text, words[i].Index, words[last].Index + words[last].Length - words[i].Index));
+            }
         return found.Where(f => !found.Any(o => o.Length > f.Length && o.At <= f.At && f.At + f.Length <= o.At + o.Length));
+
+        bool Follows(Name name, int from, int last)
+        {
+            for (var k = 1; k < name.Words.Length; k++)
+                if (from + k == last ? !Stems(lower[last]).Contains(name.Words[k]) : lower[from + k] != name.Words[k]) return false;
+            // The words of a name stand next to each other, on one side of a comma.
+            for (var k = from; k < last; k++)
+                if (text[(words[k].Index + words[k].Length)..words[k + 1].Index].Any(c => c is ',' or '.' or ';' or ':' or '|' or '(' or ')')) return false;
+            return true;
+        }
     }
 
-    private static string FirstWord(string name)
-    {
-        var n = name.ToLowerInvariant();
-        var cut = n.IndexOf(' ');
-        return cut < 0 ? n : n[..cut];
-    }
+    /// <summary>The word and what is left of it without an ending: plurals, and feminine forms of longer words.</summary>
+    private static IEnumerable<string> Stems(string word) =>
+        Endings.Where(e => word.EndsWith(e, StringComparison.Ordinal) && word.Length - e.Length >= (e == "s" ? 2 : 5)).Select(e => word[..^e.Length]).Prepend(word);
 }

@@ -1,5 +1,3 @@
-using System.Security.Cryptography;
-using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Briefs;
 using Plurimax.Core.Facts;
@@ -8,7 +6,6 @@ using Plurimax.Core.Trades;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Jobs;
-using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Briefing;
 
@@ -20,17 +17,14 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
 
     public Task<List<SentBrief>> SentAsync(Guid siteId) => db.SentBriefs.AsNoTracking().Where(b => b.SiteId == siteId).OrderByDescending(b => b.CreatedAt).Take(10).ToListAsync();
 
-    public async Task<System.Collections.Immutable.ImmutableArray<OwedThing>> OwedAsync(Site site) =>
-        Owed.Of(await store.DocumentAsync(site), trades[site.TradeId], site.Client.Facts, await store.PicturesAsync(site.ClientId));
-
     public async Task<string> SendAsync(Site site, string who, string origin, string? to, CancellationToken cancel = default)
     {
-        var token = WebEncoders.Base64UrlEncode(RandomNumberGenerator.GetBytes(32));
+        var (token, hash) = PrivateLink.New();
         var now = clock.GetUtcNow();
         await db.SentBriefs.Where(b => b.SiteId == site.Id && b.EndedAt == null && b.AgreedAt == null).ExecuteUpdateAsync(u => u.SetProperty(b => b.EndedAt, now), cancel);
-        db.Add(new SentBrief { SiteId = site.Id, TokenHash = ProofDesk.Hash(token), Document = await NowAsync(site), Who = who, CreatedAt = now });
+        db.Add(new SentBrief { SiteId = site.Id, TokenHash = hash, Document = await NowAsync(site), Who = who, CreatedAt = now });
         if (to is not null)
-            db.Add(new OutboxMail { SiteId = site.Id, To = to, At = now, NextTry = now, Subject = "What we understood, to agree", Body = $"Hello,\n\nthis is what we understood of your business and of the website you want:\n\n{origin}/agree/{token}\n\nPlease read it through. If it is right, agree with your name; if not, say what should be different.\n\n{who.Split(' ')[0]}\n" });
+            db.Add(OutboxMail.About(site.Id, to, "What we understood, to agree", $"Hello,\n\nthis is what we understood of your business and of the website you want:\n\n{origin}/agree/{token}\n\nPlease read it through. If it is right, agree with your name; if not, say what should be different.\n\n{who.Split(' ')[0]}\n", now));
         store.Wait(site, Party.Client, who);
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = "Sent the brief to be agreed", Who = who, At = now });
         await db.SaveChangesAsync(cancel);
@@ -39,12 +33,12 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
     }
 
     /// <summary>Mails the client the list of what they owe, by page.</summary>
-    public async Task MailOwedAsync(Site site, string who, string to, CancellationToken cancel = default)
+    public async Task MailOwedAsync(Site site, IEnumerable<OwedThing> owed, string who, string to, CancellationToken cancel = default)
     {
         var now = clock.GetUtcNow();
-        var owed = (await OwedAsync(site)).Where(o => o.ByClient && o.State is OwedState.Open or OwedState.Asked).GroupBy(o => o.Page);
-        var list = string.Join("\n\n", owed.Select(g => $"{(g.Key.Length == 0 ? "For the whole site" : $"For the page “{g.Key}”")}\n{string.Join("\n", g.Select(o => $"- {o.What}"))}"));
-        db.Add(new OutboxMail { SiteId = site.Id, To = to, At = now, NextTry = now, Subject = $"What we still need for {site.Client.Name}", Body = $"Hello,\n\nthese things are still open:\n\n{list}\n\nSend them as they come; each is ticked off when it arrives.\n\n{who.Split(' ')[0]}\n" });
+        var open = owed.Where(o => o.ByClient && o.State is OwedState.Open or OwedState.Asked).GroupBy(o => o.Page);
+        var list = string.Join("\n\n", open.Select(g => $"{(g.Key.Length == 0 ? "For the whole site" : $"For the page “{g.Key}”")}\n{string.Join("\n", g.Select(o => $"- {o.What}"))}"));
+        db.Add(OutboxMail.About(site.Id, to, $"What we still need for {site.Client.Name}", $"Hello,\n\nthese things are still open:\n\n{list}\n\nSend them as they come; each is ticked off when it arrives.\n\n{who.Split(' ')[0]}\n", now));
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = "Sent the list of what is owed", Who = who, At = now });
         await db.SaveChangesAsync(cancel);
         bell.Ring();
@@ -52,8 +46,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
 
     public async Task<SentBrief?> FindAsync(string token)
     {
-        if (token.Length is < 40 or > 64) return null;
-        var hash = ProofDesk.Hash(token);
+        if (PrivateLink.HashOf(token) is not { } hash) return null;
         return await db.SentBriefs.Include(b => b.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(b => b.TokenHash == hash);
     }
 

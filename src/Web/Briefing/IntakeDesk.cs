@@ -1,25 +1,18 @@
 using System.Collections.Immutable;
-using System.Security.Cryptography;
-using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Line;
 using Plurimax.Core.Reading;
-using Plurimax.Core.Reading.Files;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
-using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Jobs;
-using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Briefing;
 
-/// <summary>Sends clients their private form and takes their answers and files.</summary>
-public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue trades, TimeProvider clock, OutboxBell bell, IBlobStore blobs)
+/// <summary>Sends clients their private form and takes their answers.</summary>
+public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue trades, TimeProvider clock, OutboxBell bell)
 {
-    public const int MostFiles = 40;
-    public const int LargestFile = 12 * 1024 * 1024;
     public const int MostQuestions = 14;
 
     /// <summary>What the form would ask: what was marked for the client, then what the trade needs most, without what is known.</summary>
@@ -34,13 +27,13 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     /// <summary>Makes a link of 256 random bits, of which only the hash is stored, and mails it. An earlier link ends.</summary>
     public async Task<(Intake Intake, string Token)> SendAsync(Site site, string who, string origin, string? to, CancellationToken cancel = default)
     {
-        var token = WebEncoders.Base64UrlEncode(RandomNumberGenerator.GetBytes(32));
+        var (token, hash) = PrivateLink.New();
         var now = clock.GetUtcNow();
         await EndAsync(site.Id, cancel);
-        var intake = new Intake { SiteId = site.Id, TokenHash = ProofDesk.Hash(token), Questions = QuestionsFor(site.Client.Facts, trades[site.TradeId]), Who = who, CreatedAt = now };
+        var intake = new Intake { SiteId = site.Id, TokenHash = hash, Questions = QuestionsFor(site.Client.Facts, trades[site.TradeId]), Who = who, CreatedAt = now };
         db.Add(intake);
         if (to is not null)
-            db.Add(Mail(site, to, "A few questions for your website", $"Hello,\n\nfor the website of {site.Client.Name} we have a few questions:\n\n{origin}/answers/{token}\n\nThey take some minutes. Answers are kept as you type; you can stop and go on later, on any device. No account is needed.\n\n{who.Split(' ')[0]}\n", now));
+            db.Add(OutboxMail.About(site.Id, to, "A few questions for your website", $"Hello,\n\nfor the website of {site.Client.Name} we have a few questions:\n\n{origin}/answers/{token}\n\nThey take some minutes. Answers are kept as you type; you can stop and go on later, on any device. No account is needed.\n\n{who.Split(' ')[0]}\n", now));
         store.Wait(site, Party.Client, who);
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"Questions sent to {(to ?? "the client")}", Who = who, At = now });
         await db.SaveChangesAsync(cancel);
@@ -51,12 +44,12 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     /// <summary>A new link by mail, since the old one is not stored; the answers so far go with it.</summary>
     public async Task RemindAsync(Site site, Intake intake, string who, string origin, string to, CancellationToken cancel = default)
     {
-        var token = WebEncoders.Base64UrlEncode(RandomNumberGenerator.GetBytes(32));
+        var (token, hash) = PrivateLink.New();
         var now = clock.GetUtcNow();
-        intake.TokenHash = ProofDesk.Hash(token);
+        intake.TokenHash = hash;
         intake.RemindedAt = now;
         var left = intake.Questions.Count(q => intake.Typed.GetValueOrDefault(q, "").Length == 0);
-        db.Add(Mail(site, to, "Still open: a few questions for your website", $"Hello,\n\n{left} of our {intake.Questions.Length} questions are still open. What you answered is there:\n\n{origin}/answers/{token}\n\nThis link takes the place of the earlier one.\n\n{who.Split(' ')[0]}\n", now));
+        db.Add(OutboxMail.About(site.Id, to, "Still open: a few questions for your website", $"Hello,\n\n{left} of our {intake.Questions.Length} questions are still open. What you answered is there:\n\n{origin}/answers/{token}\n\nThis link takes the place of the earlier one.\n\n{who.Split(' ')[0]}\n", now));
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = "Reminded the client of the questions", Who = who, At = now });
         await db.SaveChangesAsync(cancel);
         bell.Ring();
@@ -68,8 +61,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     /// <summary>The form behind a link, ended or not; null where the token is none of ours.</summary>
     public async Task<Intake?> FindAsync(string token, CancellationToken cancel = default)
     {
-        if (token.Length is < 40 or > 64) return null;
-        var hash = ProofDesk.Hash(token);
+        if (PrivateLink.HashOf(token) is not { } hash) return null;
         return await db.Intakes.Include(i => i.Site).ThenInclude(s => s.Client).Include(i => i.Site.Maker).FirstOrDefaultAsync(i => i.TokenHash == hash, cancel);
     }
 
@@ -121,26 +113,6 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
 
     private static string Short(string s) => s.Length > 120 ? s[..119] + "…" : s;
 
-    /// <summary>Checks a file by its content and keeps it. Pictures and PDF only.</summary>
-    /// <returns>What is wrong, or null.</returns>
-    public async Task<string?> FileAsync(Intake intake, InFile file, bool cleared, CancellationToken cancel = default)
-    {
-        var name = DocumentReader.Shown(file.Name);
-        if (file.Bytes.Length > LargestFile) return $"{name}: larger than {LargestFile / (1024 * 1024)} MB. Send it smaller, or one by one.";
-        if (await db.ClientFiles.CountAsync(f => f.ClientId == intake.Site.ClientId, cancel) >= MostFiles) return $"{name}: {MostFiles} files are here already. Write to us about the rest.";
-        var kind = FileKinds.Of(file.Bytes, name);
-        var size = kind == FileKind.Picture ? PictureHead.Read(file.Bytes) : null;
-        var type = kind switch { FileKind.Picture => size!.Type, FileKind.Pdf => "application/pdf", FileKind.Svg => "image/svg+xml", _ => null };
-        if (type is null) return kind == FileKind.Empty ? $"{name}: the file is empty." : $"{name}: it is {FileKinds.Say(kind)}. Send a photo (JPEG, PNG, WebP), a logo as SVG, or a PDF.";
-        if (kind == FileKind.Picture && (size!.Width == 0 || size.Pixels > PictureHead.MostPixels)) return $"{name}: {size.Width:N0} × {size.Height:N0} pixels. Make it smaller; 4,000 across are plenty.";
-        if (kind == FileKind.Svg && DrawingFile.Problem(file.Bytes) is { } fault) return $"{name}: {fault}";
-        var (hash, _) = blobs.Put(file.Bytes);
-        if (await db.ClientFiles.AnyAsync(f => f.ClientId == intake.Site.ClientId && f.Hash == hash, cancel)) return $"{name}: this one is here already.";
-        db.Add(new ClientFile { ClientId = intake.Site.ClientId, IntakeId = intake.Id, Name = name, Type = type, Hash = hash, Length = file.Bytes.Length, Width = size?.Width ?? 0, Height = size?.Height ?? 0, Cleared = cleared, At = clock.GetUtcNow() });
-        await db.SaveChangesAsync(cancel);
-        return null;
-    }
-
     /// <summary>The client says that this is all for now: the maker is told, and the site waits for us.</summary>
     public async Task HandInAsync(Intake intake, CancellationToken cancel = default)
     {
@@ -150,10 +122,8 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         var answered = intake.Questions.Count(q => intake.Typed.GetValueOrDefault(q, "").Length > 0);
         store.Wait(site, Party.Us, site.Client.Name);
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"The client answered {answered} of {intake.Questions.Length} questions", Who = site.Client.Name, At = now });
-        if (site.Maker?.Email is { } to) db.Add(Mail(site, to, $"{site.Client.Name}: {answered} answers to confirm", $"{site.Client.Name} has answered {answered} of {intake.Questions.Length} questions.\nThey wait on the Brief to be confirmed.\n", now));
+        if (site.Maker?.Email is { } to) db.Add(OutboxMail.About(site.Id, to, $"{site.Client.Name}: {answered} answers to confirm", $"{site.Client.Name} has answered {answered} of {intake.Questions.Length} questions.\nThey wait on the Brief to be confirmed.\n", now));
         await db.SaveChangesAsync(cancel);
         bell.Ring();
     }
-
-    private static OutboxMail Mail(Site site, string to, string subject, string body, DateTimeOffset now) => new() { SiteId = site.Id, To = to, Subject = subject, Body = body, At = now, NextTry = now };
 }

@@ -13,7 +13,7 @@ namespace Plurimax.Web.Pages;
 
 /// <summary>The client's form: questions behind a private link, answers kept as they are typed, no account.</summary>
 [EnableRateLimiting("client"), RequestSizeLimit(Uploads.LargestRequest), RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest)]
-public sealed class AnswersModel(IntakeDesk desk, PlurimaxDb db, TradeCatalogue trades, IBlobStore blobs) : PageModel
+public sealed class AnswersModel(IntakeDesk desk, FileDesk fileDesk, PlurimaxDb db, TradeCatalogue trades, IBlobStore blobs) : PageModel
 {
     public Intake? Intake { get; private set; }
     public ImmutableArray<FactDefinition> Questions { get; private set; } = [];
@@ -53,8 +53,7 @@ public sealed class AnswersModel(IntakeDesk desk, PlurimaxDb db, TradeCatalogue 
     public async Task<IActionResult> OnPostFilesAsync(string token, List<IFormFile> files, string? cleared)
     {
         if (!await LoadAsync(token)) return Gone();
-        foreach (var file in await Uploads.ReadAsync(files))
-            if (await desk.FileAsync(Intake!, file, cleared == "yes") is { } problem) FileProblems.Add(problem);
+        FileProblems.AddRange(await fileDesk.AddAsync(Intake!.Site.ClientId, Intake.Id, await Uploads.ReadAsync(files), cleared == "yes"));
         if (files.Count == 0) FileProblems.Add("Choose a photo, a logo or a brochure first.");
         if (FileProblems.Count == 0) return Redirect($"/answers/{token}#files");
         await LoadAsync(token);

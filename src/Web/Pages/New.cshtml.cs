@@ -52,7 +52,7 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     public async Task<IActionResult> OnGetTradesAsync()
     {
         ModelState.Clear();
-        await LoadAsync();
+        if (Id is { } id) Sheet = await desk.FindAsync(id, Who);
         Search();
         return Partial("_Found", this);
     }

@@ -1,6 +1,3 @@
-using System.Security.Cryptography;
-using System.Text;
-using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Line;
@@ -16,7 +13,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
     /// <summary>Freezes the site as it stands and makes a link: 256 random bits, of which only the hash is stored.</summary>
     public async Task<(Proof Proof, string Token)> SendAsync(Site site, string who, string origin, bool mail, CancellationToken cancel = default)
     {
-        var token = WebEncoders.Base64UrlEncode(RandomNumberGenerator.GetBytes(32));
+        var (token, hash) = PrivateLink.New();
         var now = clock.GetUtcNow();
         var round = await db.Proofs.Where(p => p.SiteId == site.Id).MaxAsync(p => (int?)p.Round, cancel) + 1 ?? 1;
         await db.Proofs.Where(p => p.SiteId == site.Id && p.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, now), cancel);
@@ -25,35 +22,24 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
             SiteId = site.Id,
             Round = round,
             Revision = site.Head,
-            TokenHash = Hash(token),
+            TokenHash = hash,
             Document = await store.DocumentAsync(site, cancel),
-            Facts = site.Client.Facts,
+            Facts = site.Client.Facts.Settled(),
             Settings = (await store.SettingsAsync(site, cancel)).All(),
             CreatedAt = now,
         };
         db.Add(proof);
         if (mail && site.Client.Facts.Any<TextValue>("email")?.Text is { } to)
-            db.Add(new OutboxMail
-            {
-                SiteId = site.Id,
-                To = to,
-                At = now,
-                NextTry = now,
-                Subject = $"Your site to look at, round {round}",
-                Body = $"Hello,\n\nyour site is ready to be looked at:\n\n{origin}/proof/{token}\n\nClick a passage to leave a mark. When all is well, sign it off with your name. The link works on a phone too and needs no account.\n",
-            });
+            db.Add(OutboxMail.About(site.Id, to, $"Your site to look at, round {round}", $"Hello,\n\nyour site is ready to be looked at:\n\n{origin}/proof/{token}\n\nClick a passage to leave a mark. When all is well, sign it off with your name. The link works on a phone too and needs no account.\n", now));
         await store.MoveAsync(site, Station.Proof, who, Party.Client, cancel);
         bell.Ring();
         return (proof, token);
     }
 
-    public static byte[] Hash(string token) => SHA256.HashData(Encoding.ASCII.GetBytes(token));
-
     /// <summary>The proof behind a link, ended or not; null where the token is none of ours.</summary>
     public async Task<Proof?> FindAsync(string token, CancellationToken cancel = default)
     {
-        if (token.Length is < 40 or > 64) return null;
-        var hash = Hash(token);
+        if (PrivateLink.HashOf(token) is not { } hash) return null;
         return await db.Proofs.Include(p => p.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(p => p.TokenHash == hash, cancel);
     }
 

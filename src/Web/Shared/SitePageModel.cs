@@ -22,6 +22,9 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
     protected SiteStatus Status => status;
     protected abstract string StationName { get; }
 
+    /// <summary>What is owed for the site, by page.</summary>
+    public System.Collections.Immutable.ImmutableArray<Core.Briefs.OwedThing> Owed { get; private set; } = [];
+
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
         if (!Guid.TryParse(RouteData.Values["id"]?.ToString(), out var id) || await Store.FindAsync(id) is not { } site)
@@ -44,7 +47,8 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
         ViewData["Station"] = StationName;
         ViewData["Title"] = $"{char.ToUpperInvariant(StationName[0])}{StationName[1..]}, {Site.Client.Name}";
         ViewData["Live"] = addresses.Main(Site);
-        ViewData["Owed"] = Core.Briefs.Owed.Count(Core.Briefs.Owed.Of(Document, Trade, Site.Client.Facts, await Store.PicturesAsync(Site.ClientId)));
+        Owed = Core.Briefs.Owed.Of(Document, Trade, Site.Client.Facts, await Store.PicturesAsync(Site.ClientId));
+        ViewData["Owed"] = Core.Briefs.Owed.Count(Owed);
     }
 
     protected IActionResult Back(string said, string? anchor = null)

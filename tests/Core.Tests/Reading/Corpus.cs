@@ -83,9 +83,18 @@ public static partial class Corpus
             scores[fact] = new Score(right, want.Count - right, left.Count, wrong);
         }
         var text = got.ToJsonString();
-        foreach (var n in c.Not.Where(n => Digits().Replace(n, "") is { Length: >= 8 } d ? text.Contains(d.TrimStart('0'), StringComparison.Ordinal) : n.Any(char.IsLetter) && text.Contains(n, StringComparison.OrdinalIgnoreCase)))
+        foreach (var n in c.Not.Where(n => Took(n, text, got)))
             scores["name"] = scores["name"] with { Wrong = [.. scores["name"].Wrong, $"{c.Id}: took {n}"] };
         return scores;
+    }
+
+    /// <summary>A number of eight digits is a phone, a shorter one an amount, anything else is words.</summary>
+    private static bool Took(string n, string text, JsonObject got)
+    {
+        var digits = Digits().Replace(n, "");
+        if (digits.Length >= 8) return text.Contains(digits.TrimStart('0'), StringComparison.Ordinal);
+        if (n.All(char.IsAsciiDigit)) return got["prices"]?.AsArray().Any(p => Amount($"x {p!["amount"]}") == n) == true;
+        return text.Contains(n, StringComparison.OrdinalIgnoreCase);
     }
 
     /// <summary>Facts as comparable texts; hours as one text for each day and span.</summary>

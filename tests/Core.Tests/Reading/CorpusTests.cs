@@ -39,5 +39,17 @@ public class CorpusTests
         var scores = Corpus.Compare(c, got);
         scores["phones"].TooMany.ShouldBe(1);
         scores["hours"].Missing.ShouldBe(2);
+        // Values that must not be taken are seen whatever they are: a phone, an amount, a street.
+        foreach (var (id, key, value) in new[] { ("notes-tree", "phones", "+441632960888"), ("notes-plumber", "street", "3 Mill Lane") })
+        {
+            var other = Cases.First(x => x.Id == id);
+            var read = Corpus.Read(other);
+            read[key] = value;
+            Corpus.Compare(other, read)["name"].Wrong.ShouldContain(w => w.Contains(": took ", StringComparison.Ordinal));
+        }
+        var tree = Cases.First(x => x.Id == "notes-tree");
+        var priced = Corpus.Read(tree);
+        priced["prices"] = new System.Text.Json.Nodes.JsonArray(new System.Text.Json.Nodes.JsonObject { ["item"] = "site", ["amount"] = 900, ["currency"] = "GBP" });
+        Corpus.Compare(tree, priced)["name"].Wrong.ShouldContain(w => w.EndsWith("took 900", StringComparison.Ordinal));
     }
 }

@@ -1,3 +1,4 @@
+using CsCheck;
 using PhoneNumbers;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Reading;
@@ -117,6 +118,34 @@ public class OutsideTests
     [InlineData("L-V 9:00-14:00 y 17:00-20:30", "Mon-Fri 9:00-14:00 & 17:00-20:30")]
     [InlineData("We used to open 8 to 6, now Monday to Friday 9 to 5", "Mon-Fri 9:00-17:00")]
     public void Hours_as_people_say_them(string said, string read) => Of(said).Best<HoursValue>("hours")!.Summary().ShouldBe(read);
+
+    /// <summary>Whatever order and company the lines stand in, what is read was written there, and reading it again gives the same.</summary>
+    [Fact]
+    public void Lines_thrown_together_are_read_without_invention()
+    {
+        string[] lines = ["Bell Cycles, bike workshop", "Tel. 01632 960142", "Fax 01632 960143", "> old: 01632 960144", "Mon-Fri 9-5", "closed", "£12", "Puncture £12", "4 Rope Walk, Saltmere SZ4 2QT", "From: a@b.example", "On Mon wrote:", "★★★★★ 4.8 (12)", "|||", "", "“", "since 1987", "## ", "- a, b und c", "9-5-9-5", "No, 4", "http://", "@", "€ € €", "7.7.7.7", "bis 12 Uhr", "\u0000\u200b", "Sonntag | Montag", "08:00 | 12:00"];
+        Gen.Int[0, lines.Length - 1].Array[1, 12].Sample(picks =>
+        {
+            var text = string.Join('\n', picks.Select(i => lines[i]));
+            var reading = Of(text);
+            foreach (var phone in reading.All<PhoneValue>("phone")) Digits(text).ShouldContain(phone.E164[3..]);
+            foreach (var price in reading.All<PricesValue>("prices").SelectMany(p => p.Lines)) text.ShouldContain(price.Amount!.Value.ToString("0", System.Globalization.CultureInfo.InvariantCulture));
+            reading.Facts.SelectMany(f => f.Values).ShouldAllBe(v => v.Confidence > 0 && v.Confidence <= 1);
+            ReadingJson.Write(Of(text)).ShouldBe(ReadingJson.Write(reading));
+        }, iter: 300);
+
+        static string Digits(string s) => string.Concat(s.Where(char.IsAsciiDigit));
+    }
+
+    /// <summary>A number refused in an older message holds when a newer one says that it is right.</summary>
+    [Fact]
+    public void The_newest_message_has_the_last_word_on_a_number()
+    {
+        const string older = "From: Ann Bell <ann@bell.example>\nDate: 2 Nov 2026 09:00\nTo: x@y.example\n\nNot 01632 960142, that is dead. Use 01632 960143.\n\n";
+        const string newer = "From: Ann Bell <ann@bell.example>\nDate: 4 Nov 2026 09:00\nTo: x@y.example\n\nThe line is repaired: ring 01632 960142.\n";
+        Of(older).All<PhoneValue>("phone").Select(p => p.National).ShouldBe(["01632 960143"]);
+        Of(older + newer).All<PhoneValue>("phone").Select(p => p.National).ShouldBe(["01632 960142", "01632 960143"], ignoreOrder: true);
+    }
 
     [Theory]
     [InlineData("Let's meet Tuesday 10-11 to look at it.")]

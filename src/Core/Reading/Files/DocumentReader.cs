@@ -26,16 +26,10 @@ public static class DocumentReader
     public const int MostEntries = 2_000;
     public const string Kinds = ".txt, .md, .docx, .pdf, .csv, .xlsx, .vcf, .html, .zip, or a picture";
 
-    /// <param name="progress">Called with the count of files done, from 1.</param>
-    public static Batch Read(IEnumerable<InFile> files, Action<int, string>? progress = null)
+    public static Batch Read(IEnumerable<InFile> files)
     {
         var into = new Into();
-        var done = 0;
-        foreach (var file in files)
-        {
-            One(file, into, depth: 0);
-            progress?.Invoke(++done, file.Name);
-        }
+        foreach (var file in files) One(file, into, depth: 0);
         return new Batch(into.Texts.ToImmutable(), into.Pictures.ToImmutable(), into.Problems.ToImmutable());
     }
 
@@ -85,15 +79,10 @@ public static class DocumentReader
                 case FileKind.Card: into.Texts.Add(CardFile.Read(name, file.Bytes)); break;
                 case FileKind.Docx: into.Texts.Add(DocxFile.Read(name, file.Bytes)); break;
                 case FileKind.Pdf: into.Texts.Add(PdfFile.Read(name, file.Bytes)); break;
-                case FileKind.Picture:
-                    var size = PictureHead.Read(file.Bytes)!;
-                    if (size.Width == 0) Fail("is a damaged picture: its size cannot be read.");
-                    else if (size.Pixels > PictureHead.MostPixels) Fail($"{size.Width:N0} × {size.Height:N0} pixels; up to {PictureHead.MostPixels / 1_000_000} megapixels are taken. Make it smaller, 4,000 pixels across are plenty.");
-                    else into.Pictures.Add(new InPicture(name, size, file.Bytes));
-                    break;
-                case FileKind.Svg:
-                    if (DrawingFile.Problem(file.Bytes) is { } fault) Fail(fault);
-                    else into.Pictures.Add(new InPicture(name, new PictureSize("image/svg+xml", 0, 0), file.Bytes));
+                case FileKind.Picture or FileKind.Svg:
+                    var picture = PictureFile.Read(name, file.Bytes, kind);
+                    if (picture.Ok) into.Pictures.Add(picture.Value!);
+                    else Fail(picture.Problem!);
                     break;
                 case FileKind.Empty: Fail("is empty."); break;
                 case FileKind.OldOffice: Fail("is an old office file or locked with a password. Save it as .docx, .xlsx or .pdf without a password."); break;

@@ -7,7 +7,7 @@ using Plurimax.Core.Facts;
 namespace Plurimax.Core.Reading.Files;
 
 /// <summary>A saved page: its text by blocks, what its markup states, and its menu, pictures, colours and passages. Nothing is loaded.</summary>
-public static partial class HtmlFile
+public static class HtmlFile
 {
     private static readonly ImmutableHashSet<string> Blocks =
     [

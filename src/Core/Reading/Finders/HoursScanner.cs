@@ -10,7 +10,7 @@ internal enum HoursTokenKind { Days, Span, OpenAt, CloseAt, Closed, Break, Excep
 internal sealed record HoursToken(HoursTokenKind Kind, int At, int Length, int Days = 0, int From = 0, int To = 0, bool Range = false, string Text = "");
 
 /// <summary>Cuts a line into day sets, spans of time, and the words that bind them.</summary>
-internal sealed partial class HoursScanner(string line, string language)
+internal sealed class HoursScanner(string line, string language)
 {
     private readonly record struct Clock(int Minutes, bool Certain, bool Half, int End);
 

@@ -7,7 +7,7 @@ namespace Plurimax.Core.Reading.Finders;
 /// The name of the business. Labels and "we are called" say it outright; else the line a listing begins with, the title of a page,
 /// the line under a signature, or the capitalised words that the text and its addresses agree on.
 /// </summary>
-public static partial class NameFinder
+public static class NameFinder
 {
     private sealed record Guess(string Name, double Score, int Line, int At);
 

@@ -4,7 +4,7 @@ using Plurimax.Core.Facts;
 namespace Plurimax.Core.Reading.Finders;
 
 /// <summary>Who runs the business.</summary>
-public static partial class PeopleFinder
+public static class PeopleFinder
 {
     public static IEnumerable<Candidate> Find(TextFrame frame)
     {

@@ -4,7 +4,7 @@ using Plurimax.Core.Facts;
 namespace Plurimax.Core.Reading.Finders;
 
 /// <summary>What speaks for the business in its own words, the languages spoken there, and the places it serves.</summary>
-public static partial class PointFinder
+public static class PointFinder
 {
     public static IEnumerable<Candidate> Find(TextFrame frame) => [.. Points(frame), .. Tongues(frame), .. Area(frame)];
 

@@ -6,7 +6,7 @@ using Plurimax.Core.Facts;
 namespace Plurimax.Core.Reading.Finders;
 
 /// <summary>Prices with what they are for, from lists, tables and sentences. Budgets, turnovers, others' and last year's prices are not taken.</summary>
-public static partial class PriceFinder
+public static class PriceFinder
 {
     private sealed record Found(PriceLine Price, int Line, int At, int Length, int Order, double Confidence);
 

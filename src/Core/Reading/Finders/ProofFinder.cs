@@ -6,7 +6,7 @@ using Plurimax.Core.Facts;
 namespace Plurimax.Core.Reading.Finders;
 
 /// <summary>Ratings, years, accreditations, insurance, testimonials.</summary>
-public static partial class ProofFinder
+public static class ProofFinder
 {
     public static IEnumerable<Candidate> Find(TextFrame frame) => [.. Ratings(frame), .. Years(frame), .. Accreditations(frame), .. Insurances(frame), .. Quotes(frame), .. Registers(frame)];
 

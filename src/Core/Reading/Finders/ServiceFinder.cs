@@ -6,7 +6,7 @@ using Plurimax.Core.Trades;
 namespace Plurimax.Core.Reading.Finders;
 
 /// <summary>What the business does: lists under a heading, "we do …" sentences, and the services of the trade's template by name.</summary>
-public static partial class ServiceFinder
+public static class ServiceFinder
 {
     public static IEnumerable<Candidate> Find(TextFrame frame, TradeTemplate? template)
     {

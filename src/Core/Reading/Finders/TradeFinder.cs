@@ -4,7 +4,7 @@ using Plurimax.Core.Facts;
 namespace Plurimax.Core.Reading.Finders;
 
 /// <summary>What kind of business a text is about: names of trades, weighed by where they stand.</summary>
-public static partial class TradeFinder
+public static class TradeFinder
 {
     public static IEnumerable<Candidate> Find(TextFrame frame, string? name)
     {

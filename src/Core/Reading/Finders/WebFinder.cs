@@ -5,7 +5,7 @@ using Plurimax.Core.Facts;
 namespace Plurimax.Core.Reading.Finders;
 
 /// <summary>E-mail addresses, the own website, and profiles on social networks. Nothing is ever fetched.</summary>
-public static partial class WebFinder
+public static class WebFinder
 {
     private static readonly ImmutableHashSet<string> Networks =
     [
@@ -59,7 +59,7 @@ public static partial class WebFinder
                 if (Cues.NotTheirs(clause) || Liked.IsMatch(clause) || Listing.IsMatch(before) || Cues.Past(clause) && !Cues.Correction(clause)) continue;
                 var host = Host(url);
                 var score = own.Contains(host) ? .95 : WebLabel.IsMatch(before) || WebLabel.IsMatch(frame.Under(i)) ? .93 : m.Value.StartsWith("http", StringComparison.Ordinal) || m.Value.StartsWith("www", StringComparison.OrdinalIgnoreCase) ? .72 : .55;
-                if (NotBefore.IsMatch(before)) continue;
+                if (Standing.TakenBack(before, "")) continue;
                 sites.Add((Home(url), score, i, m.Index, m.Length, frame.Order(i)));
             }
             foreach (var c in Handles(frame, i, line)) yield return c;
@@ -106,9 +106,9 @@ public static partial class WebFinder
                 var after = line[Math.Min(line.Length, m.Index + m.Length)..];
                 var header = frame.MailHeader(i);
                 if (agencyHosts.Contains(HostOf(mail)) || Filler.IsMatch(mail) || Cues.Credit(before)) continue;
-                if (NotBefore.IsMatch(before) || InsteadAfter.IsMatch(after)) { refused.Add(mail); continue; }
-                if (!header && (frame.Agency(i) && !header || frame.Others(i) || Cues.NotTheirs(clause) && (Cues.NotTheirs(before) || !OwnWord.IsMatch(clause)) || Cues.Private(clause) || Liked.IsMatch(clause))) continue;
-                if (!header && PastNear(before, after)) { refused.Add(mail); continue; }
+                if (Standing.TakenBack(before, after)) { refused.Add(mail); continue; }
+                if (!header && (frame.Agency(i) || frame.Others(i) || Cues.NotTheirs(clause) && (Cues.NotTheirs(before) || !OwnWord.IsMatch(clause)) || Standing.Private(before, after, Mail) || Liked.IsMatch(clause))) continue;
+                if (!header && Standing.Past(before, after, Mail)) { refused.Add(mail); continue; }
                 // Whoever a client writes to is not the client.
                 if (header && !SenderLine.IsMatch(line) && !frame.Agency(i)) continue;
                 if (header && SenderLine.IsMatch(line) && frame.Agency(i)) continue;
@@ -121,17 +121,6 @@ public static partial class WebFinder
         foreach (var (mail, s) in seen)
             if (!refused.Contains(mail) && (s.Confidence > .85 || !spoken))
                 yield return new Candidate("email", new TextValue(mail), s.Confidence, frame.Source.Around(s.Line, s.At, s.Length), "mailbox");
-    }
-
-    private static bool PastNear(string before, string after)
-    {
-        var cut = NowWord.Matches(before).LastOrDefault();
-        if (cut is not null) return Cues.Past(before[cut.Index..]);
-        if (Cues.Past(before)) return true;
-        var next = Mail.Match(after);
-        var tail = next.Success ? after[..next.Index] : after;
-        var stop = TailBreak.Match(tail);
-        return Cues.Past(stop.Success ? tail[..stop.Index] : tail);
     }
 
     private static string HostOf(string mail) => mail[(mail.IndexOf('@') + 1)..].ToLowerInvariant();
@@ -152,10 +141,6 @@ public static partial class WebFinder
     private static readonly Regex Listing = new(@"\b(?:listed (?:on|at)|listing|directory|register of|source|found (?:on|at)|reviews? (?:on|at)|rated on|verzeichnis|eingetragen bei|quelle|annuaire|source\s?:|directorio|fuente)\W[^.!?]{0,25}$", RegexOptions.IgnoreCase);
     private static readonly Regex Label = new(@"\b(?:e-?mail|mail|write|contact|reach|e:|schreib\w*|kontakt|courriel|mél|écri\w*|correo|escrib\w*)\b[^@]{0,30}$", RegexOptions.IgnoreCase);
     private static readonly Regex Filler = new(@"^(?:name|you|your|user|yourname|someone|info|email|e-mail|test|beispiel|muster|max\.mustermann|vous|votre|nombre|ejemplo)@(?:domain|yourdomain|email|company|website|site|test|muster|beispiel|domaine|dominio)\.|@(?:sentry|wixpress)|\.(?:png|jpg|jpeg|gif|webp|svg)$|^(?:no-?reply|mailer-daemon|postmaster|webmaster)@", RegexOptions.IgnoreCase);
-    private static readonly Regex NotBefore = new(@"(?:\bnot\b|\binstead of\b|\brather than\b|\bnicht(?: mehr)?\b(?: an)?|\bstatt\b|\bet non(?: pas)?\b|\bpas\b|\bau lieu (?:de|du)\b|\by no\b|\bno\b|\ben (?:vez|lugar) de(?:l)?\b)\s*(?:the |to |à |an |a |le |el )?(?:old |ancien |alte |info )?[:(]?\s*$", RegexOptions.IgnoreCase);
-    private static readonly Regex InsteadAfter = new(@"^\s*[,(–-]*\s*(?:is|was|that(?:'s| is))?\s*(?:wrong|dead|old\b|gone|full|bounc\w+|out of (?:use|date)|no longer|doesn'?t work|falsch|veraltet|gibt es nicht mehr|funktioniert nicht|n'existe plus|ne (?:marche|fonctionne) plus|ya no|no funciona)", RegexOptions.IgnoreCase);
-    private static readonly Regex NowWord = new(@"\b(?:now|new|current|instead|use|jetzt|neue?n?|aktuell\w*|sondern|nouvelle?|maintenant|désormais|nueva?|ahora|actual)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex TailBreak = new(@"[,;.](?!\w)|\b(?:but|instead|and)\b", RegexOptions.IgnoreCase);
     private static readonly Regex OwnWord = new(@"\b(?:my|our|us|me|customers?|enquiries|mein\w*|unser\w*|notre|mon|nuestro|mi)\b", RegexOptions.IgnoreCase);
     private static readonly Regex SenderLine = new(@"^\W*(?:From|Von|De|Expéditeur|Remitente|Reply-To)\b", RegexOptions.IgnoreCase);
 }

@@ -19,7 +19,7 @@ public sealed record FactBox(BriefModel Page, FactDefinition Fact, string Prefix
 
 /// <summary>The interview and the fact sheet: what is known, where it came from, what is missing, what to ask next.</summary>
 [RequestSizeLimit(Uploads.LargestRequest), RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * 1024 * 1024)]
-public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db, IntakeDesk desk, IBlobStore blobs) : SitePageModel(store, status, addresses)
+public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db, IntakeDesk desk, FileDesk fileDesk, IBlobStore blobs) : SitePageModel(store, status, addresses)
 {
     private readonly Dictionary<string, string> _problems = [];
     private Dictionary<string, string> _typed = [];
@@ -143,6 +143,8 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
         var given = await Uploads.ReadAsync(files);
         if (string.IsNullOrWhiteSpace(text) && given.Count == 0) return Report(["Paste something or choose a file first."], "Nothing to read");
         var batch = DocumentReader.Read(given);
+        // Pictures among the files are kept for the site; whoever sent them has not cleared them yet.
+        var pictures = await fileDesk.AddAsync(Site.ClientId, null, batch.Pictures.Select(p => new InFile(p.Name, p.Bytes)), cleared: false);
         var texts = batch.Texts.ToList();
         if (!string.IsNullOrWhiteSpace(text)) texts.Add(SourceText.Of("pasted text", text));
         var offers = texts.Count == 0 ? [] : Confirming.Of(FactReading.Of(texts, DateOnly.FromDateTime(Store.Now.UtcDateTime)), Catalogue);
@@ -150,7 +152,7 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
         var before = Facts.Waiting.Length;
         var after = await Store.WaitingAsync(Site.ClientId, f => Confirming.Add(f, offers, source, Who, Store.Now));
         var found = after.Waiting.Length - before;
-        return Report([.. batch.Problems.Select(p => p.ToString()), .. texts.SelectMany(t => t.Notes), .. found == 0 && texts.Count > 0 ? (string[])["Nothing in it that is not known or waiting already."] : []], $"{texts.Count} read, {found} facts to confirm");
+        return Report([.. batch.Problems.Select(p => p.ToString()), .. pictures, .. texts.SelectMany(t => t.Notes), .. found == 0 && texts.Count > 0 ? (string[])["Nothing in it that is not known or waiting already."] : []], $"{texts.Count} read, {found} facts to confirm{(batch.Pictures.Length > 0 ? $", {batch.Pictures.Length - pictures.Count} pictures kept" : "")}");
     }
 
     private IActionResult Report(ImmutableArray<string> lines, string said)

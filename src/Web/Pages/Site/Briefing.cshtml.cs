@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Text;
 using Microsoft.AspNetCore.Mvc;
 using Plurimax.Core.Briefs;
@@ -18,7 +17,6 @@ public sealed class BriefingModel(SiteStore store, SiteStatus status, SiteAddres
 
     public BriefDocument Brief { get; private set; } = null!;
     public List<SentBrief> Sent { get; private set; } = [];
-    public ImmutableArray<OwedThing> Owed { get; private set; } = [];
     public string? Problem { get; private set; }
     public string? NewLink => TempData["Link"] as string;
     public string? ClientMail => Site.Client.Facts.Any<TextValue>("email")?.Text;
@@ -30,7 +28,6 @@ public sealed class BriefingModel(SiteStore store, SiteStatus status, SiteAddres
         ViewData["Station"] = "brief";
         Brief = await desk.NowAsync(Site);
         Sent = await desk.SentAsync(Site.Id);
-        Owed = await desk.OwedAsync(Site);
     }
 
     /// <summary>The brief as a file: now, or as it was sent.</summary>
@@ -61,7 +58,7 @@ public sealed class BriefingModel(SiteStore store, SiteStatus status, SiteAddres
     public async Task<IActionResult> OnPostOwedAsync()
     {
         if (ClientMail is not { } to) return await RefuseAsync("No mailbox of the client is known yet.");
-        await desk.MailOwedAsync(Site, Who, to);
+        await desk.MailOwedAsync(Site, Owed, Who, to);
         return Back($"The list is on its way to {to}");
     }
 
