@@ -13,17 +13,6 @@ public sealed class AppUser : IdentityUser<Guid>
     public string Initials => string.Concat(DisplayName.Split(' ', StringSplitOptions.RemoveEmptyEntries).Take(2).Select(w => char.ToUpperInvariant(w[0])));
 }
 
-/// <summary>A business the agency works for. Its facts serve all of its sites.</summary>
-public sealed class Client
-{
-    public Guid Id { get; set; } = Guid.CreateVersion7();
-    public required string Name { get; set; }
-    public required FactSheet Facts { get; set; }
-    /// <summary>Counts changes of the facts; two people saving at once are told apart by it.</summary>
-    public int FactsRevision { get; set; } = 1;
-    public DateTimeOffset CreatedAt { get; set; }
-}
-
 public sealed class Site
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -47,6 +36,11 @@ public sealed class Site
     public ImmutableArray<string> Ticked { get; set; } = [];
     public ImmutableArray<string> HandedOver { get; set; } = [];
     public DateTimeOffset CreatedAt { get; set; }
+    /// <summary>Made to win a prospect: private, marked, never released, off the Line.</summary>
+    public bool IsSample { get; set; }
+
+    /// <summary>The facts its pages are made of. A sample shows what a real site may only state once it is confirmed.</summary>
+    public FactSheet Facts => IsSample ? Core.Prospects.Lending.ForSample(Client.Facts) : Client.Facts;
 }
 
 /// <summary>One state of a site's document. Never changed, never deleted: history is these rows.</summary>
@@ -211,6 +205,8 @@ public sealed class StartSheet
     public string? TradeId { get; set; }
     /// <summary>The site whose trade, look and services are taken over.</summary>
     public Guid? LikeSiteId { get; set; }
+    /// <summary>The prospect or client that the site will be for; null where it is somebody new.</summary>
+    public Guid? ClientId { get; set; }
     /// <summary>Entries as read; what somebody ticks is confirmed when the site is made.</summary>
     public required FactSheet Facts { get; set; }
     public required Core.Reading.SiteMaterial Material { get; set; }

@@ -15,6 +15,11 @@ namespace Plurimax.Data;
 public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityDbContext<AppUser, IdentityRole<Guid>, Guid>(options), IDataProtectionKeyContext
 {
     public DbSet<Client> Clients => Set<Client>();
+    public DbSet<ClientPerson> People => Set<ClientPerson>();
+    public DbSet<ClientNote> Notes => Set<ClientNote>();
+    public DbSet<SampleLink> SampleLinks => Set<SampleLink>();
+    public DbSet<ListImport> Imports => Set<ListImport>();
+    public DbSet<Erasure> Erasures => Set<Erasure>();
     public DbSet<Site> Sites => Set<Site>();
     public DbSet<SiteRevision> Revisions => Set<SiteRevision>();
     public DbSet<SiteEvent> Events => Set<SiteEvent>();
@@ -36,9 +41,26 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
     {
         base.OnModelCreating(b);
         b.HasSequence<int>("ticket_numbers").StartsAt(401);
-        b.Entity<Client>(e => { Json(e.Property(x => x.Facts)); e.HasIndex(x => x.Name); });
+        b.Entity<Client>(e =>
+        {
+            Json(e.Property(x => x.Facts));
+            e.HasIndex(x => x.Name);
+            e.HasIndex(x => x.Standing);
+            e.HasIndex(x => x.Phone);
+            e.HasIndex(x => x.Postcode);
+            e.Property(x => x.Standing).HasDefaultValue(Standing.Active).HasSentinel((Standing)(-1));
+            e.Property(x => x.Rating).HasPrecision(3, 2);
+            e.Ignore(x => x.Keys);
+            e.HasOne(x => x.Keeper).WithMany().HasForeignKey(x => x.KeeperId).OnDelete(DeleteBehavior.SetNull);
+            e.HasMany(x => x.People).WithOne().HasForeignKey(p => p.ClientId);
+            e.HasMany(x => x.Notes).WithOne().HasForeignKey(n => n.ClientId);
+        });
+        b.Entity<SampleLink>(e => { e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
+        b.Entity<ListImport>(e => { Json(e.Property(x => x.Choices)); Json(e.Property(x => x.Decisions)); e.HasIndex(x => x.At); });
+        b.Entity<Erasure>(e => Json(e.Property(x => x.Things)));
         b.Entity<Site>(e =>
         {
+            e.Ignore(x => x.Facts);
             e.Property(x => x.Number).HasDefaultValueSql("nextval('ticket_numbers')");
             e.HasIndex(x => x.Slug).IsUnique();
             e.HasIndex(x => x.Domain).IsUnique();
@@ -81,6 +103,13 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
         b.Entity<SentBrief>(e => { Json(e.Property(x => x.Document)); e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
         b.Entity<ClientFile>(e => { e.HasIndex(x => new { x.ClientId, x.At }); e.HasOne<Client>().WithMany().HasForeignKey(x => x.ClientId); });
         b.Entity<RegisteredDomain>(e => e.HasKey(x => x.Name));
+    }
+
+    public override Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
+    {
+        // What a business is found by follows from its facts, whoever saves them.
+        foreach (var entry in ChangeTracker.Entries<Client>().Where(e => e.State is EntityState.Added or EntityState.Modified)) entry.Entity.Index();
+        return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
     }
 
     private static void Json<T>(PropertyBuilder<T> property) => property.HasColumnType("jsonb").HasConversion(

@@ -39,6 +39,11 @@ public static class Composition
         services.AddScoped<Briefing.IntakeDesk>();
         services.AddScoped<Briefing.BriefDesk>();
         services.AddScoped<Briefing.FileDesk>();
+        services.AddScoped<Prospecting.ProspectList>();
+        services.AddScoped<Prospecting.ProspectDesk>();
+        services.AddScoped<Prospecting.ImportDesk>();
+        services.AddScoped<Clients.ClientDesk>();
+        services.AddScoped<Clients.ErasureDesk>();
         services.AddScoped<IRegistrar, SimulatedRegistrar>();
         services.AddScoped<SiteStatus>();
         services.AddScoped<DemoData>();
@@ -84,6 +89,7 @@ public static class Composition
         {
             foreach (var page in PublicEndpoints.Pages) o.Conventions.AllowAnonymousToPage(page);
             o.Conventions.AuthorizePage("/Standards", "owner");
+            o.Conventions.AuthorizePage("/Erase", "owner");
         });
         services.Configure<Microsoft.AspNetCore.Mvc.MvcOptions>(o => o.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty()));
         // Forms behind private links: far above what a person types, far below what a machine tries.
@@ -115,7 +121,11 @@ public static class Composition
     public static async Task PrepareAsync(this WebApplication app, bool demo)
     {
         using var scope = app.Services.CreateScope();
-        await scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.MigrateAsync();
+        var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
+        await db.Database.MigrateAsync();
+        // Clients of before there was an index by name: saving them makes it.
+        foreach (var client in await db.Clients.Where(c => c.NameKey == "").ToListAsync()) db.Entry(client).State = EntityState.Modified;
+        await db.SaveChangesAsync();
         if (demo) await scope.ServiceProvider.GetRequiredService<DemoData>().LoadAsync();
     }
 }
@@ -123,11 +133,12 @@ public static class Composition
 /// <summary>Everything that answers without sign-in. Published sites are served apart, by host name, in <see cref="SiteHost"/>.</summary>
 public static class PublicEndpoints
 {
-    public static readonly string[] Pages = ["/SignIn", "/Fault", "/ClientProof", "/Answers", "/Agree"];
+    public static readonly string[] Pages = ["/SignIn", "/Fault", "/ClientProof", "/Answers", "/Agree", "/Sample"];
 
     /// <summary>Views of unpublished sheets: reached by a signed or a proof token in the path, since a sandboxed frame sends no cookie.</summary>
     public const string Sheet = "/sheet/{token}/{**path}";
     public const string ProofSheet = "/proof/{token}/sheet/{**path}";
+    public const string SampleSheet = "/sample/{token}/sheet/{**path}";
 }
 
 internal sealed class DatabaseHealth(PlurimaxDb db) : Microsoft.Extensions.Diagnostics.HealthChecks.IHealthCheck

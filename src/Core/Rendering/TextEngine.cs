@@ -64,6 +64,9 @@ public sealed partial class TextEngine
     /// <summary>As plain text without markup, for titles, descriptions and attributes.</summary>
     public string Plain(Passage p) => p.IsEmpty ? "" : Unshield(Curly(Fill(p.Text))).Replace("**", "").Trim();
 
+    /// <summary>As the plain text of a mail: filled, lines as they are, no markup.</summary>
+    public string Letter(string text) => Unshield(Fill(text));
+
     /// <summary>As the content of a heading, a label or a button: no blocks; *emphasis* and **strong** only.</summary>
     public Html Line(Passage p)
     {

@@ -63,6 +63,7 @@ public static class SettingsRegistry
 {
     public static readonly ImmutableArray<Setting> All =
     [
+        new("agency_name", "Agency", "Name of the agency", "Stands on everything that clients and prospects see.", SettingShape.Line, "Our agency"),
         new("tone", "Voice", "Tone", "How the copy speaks. “trade” takes the tone that suits the trade.", SettingShape.Choice, "trade", ["trade", "plain", "warm", "formal", "lively", "expert"]),
         new("privacy", "Legal", "Privacy text", "Stands on every site's privacy page. Facts are filled in.", SettingShape.Text,
             "{{ business.name }} uses what you send through this site to answer you and to do the work you ask for. It is passed to nobody else and not used for advertising.\n\nMessages are deleted after {{ settings.retention }} months. You may ask at any time what is kept about you, have it corrected or have it deleted.{% if email %} Write to {{ email }}.{% endif %}\n\nThis site sets no tracking cookies and loads nothing from other companies' servers."),
@@ -73,6 +74,15 @@ public static class SettingsRegistry
         new("index", "Visitors", "Search engines may list the site", "With no, the robots file turns them away.", SettingShape.YesNo, "yes"),
         new("hosting_fee", "Money", "Hosting a month", "In the agency's currency, before tax. Noted for quotes; nothing is billed by it yet.", SettingShape.Money, "12"),
         new("brand", "Look", "Brand colour", "The palette is derived from it. Empty takes the palette of the look.", SettingShape.Colour, ""),
+        new("promise_prior_rating", "Prospects", "Usual rating", "What a business of the region usually has, 1 to 5. Few reviews count as much less than many.", SettingShape.Number, "4.2", Least: 1, Most: 5),
+        new("promise_prior_reviews", "Prospects", "Reviews until a rating is believed", "So many reviews of the usual rating are added to everybody's own.", SettingShape.Number, "30", Least: 0, Most: 1000),
+        new("promise_rating", "Prospects", "Weight of the rating", "Firms without a site of their own stand first whatever the weights; these order the rest.", SettingShape.Number, "60", Least: 0, Most: 100),
+        new("promise_reviews", "Prospects", "Weight of the number of reviews", "", SettingShape.Number, "10", Least: 0, Most: 100),
+        new("promise_trade", "Prospects", "Weight of a trade we have", "", SettingShape.Number, "15", Least: 0, Most: 100),
+        new("promise_reach", "Prospects", "Weight of being reachable", "A phone counts six tenths of it, an email four.", SettingShape.Number, "15", Least: 0, Most: 100),
+        new("sample_days", "Prospects", "A sample ends after", "Days from sending until the private link ends by itself.", SettingShape.Number, "30", Least: 1, Most: 365),
+        new("outreach_subject", "Prospects", "Subject of the mail to a prospect", "Facts, sample.link, sample.until, agency.name and agency.maker are filled in.", SettingShape.Line, Prospects.OutreachMail.DefaultSubject),
+        new("outreach_body", "Prospects", "Mail to a prospect", "Facts, sample.link, sample.until, agency.name and agency.maker are filled in.", SettingShape.Text, Prospects.OutreachMail.DefaultBody),
         new("readiness_bar", "Line", "Readiness to leave the Brief", "Per cent of the weight of all facts that should be known.", SettingShape.Number, "30", Least: 0, Most: 100),
     ];
 

@@ -303,9 +303,19 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<string>("Category")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("category");
+
                     b.Property<DateTimeOffset>("CreatedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("created_at");
+
+                    b.Property<string>("Email")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("email");
 
                     b.Property<string>("Facts")
                         .IsRequired()
@@ -316,16 +326,94 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("facts_revision");
 
+                    b.Property<Guid?>("KeeperId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("keeper_id");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("text")
                         .HasColumnName("name");
 
+                    b.Property<string>("NameKey")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("name_key");
+
+                    b.Property<DateOnly?>("NextContact")
+                        .HasColumnType("date")
+                        .HasColumnName("next_contact");
+
+                    b.Property<string>("NextStep")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("next_step");
+
+                    b.Property<bool>("OwnSite")
+                        .HasColumnType("boolean")
+                        .HasColumnName("own_site");
+
+                    b.Property<string>("Phone")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("phone");
+
+                    b.Property<string>("Postcode")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("postcode");
+
+                    b.Property<decimal?>("Rating")
+                        .HasPrecision(3, 2)
+                        .HasColumnType("numeric(3,2)")
+                        .HasColumnName("rating");
+
+                    b.Property<int>("Reviews")
+                        .HasColumnType("integer")
+                        .HasColumnName("reviews");
+
+                    b.Property<string>("Search")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("search");
+
+                    b.Property<string>("Source")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("source");
+
+                    b.Property<int>("Standing")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("integer")
+                        .HasDefaultValue(4)
+                        .HasColumnName("standing");
+
+                    b.Property<string>("Town")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("town");
+
+                    b.Property<string>("TradeId")
+                        .HasColumnType("text")
+                        .HasColumnName("trade_id");
+
                     b.HasKey("Id")
                         .HasName("pk_clients");
 
+                    b.HasIndex("KeeperId")
+                        .HasDatabaseName("ix_clients_keeper_id");
+
                     b.HasIndex("Name")
                         .HasDatabaseName("ix_clients_name");
+
+                    b.HasIndex("Phone")
+                        .HasDatabaseName("ix_clients_phone");
+
+                    b.HasIndex("Postcode")
+                        .HasDatabaseName("ix_clients_postcode");
+
+                    b.HasIndex("Standing")
+                        .HasDatabaseName("ix_clients_standing");
 
                     b.ToTable("clients", (string)null);
                 });
@@ -389,6 +477,80 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("client_files", (string)null);
                 });
 
+            modelBuilder.Entity("Plurimax.Data.ClientNote", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("client_id");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("text");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_notes");
+
+                    b.HasIndex("ClientId")
+                        .HasDatabaseName("ix_notes_client_id");
+
+                    b.ToTable("notes", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.ClientPerson", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("client_id");
+
+                    b.Property<string>("Email")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("email");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("name");
+
+                    b.Property<string>("Phone")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("phone");
+
+                    b.Property<string>("Role")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("role");
+
+                    b.HasKey("Id")
+                        .HasName("pk_people");
+
+                    b.HasIndex("ClientId")
+                        .HasDatabaseName("ix_people_client_id");
+
+                    b.ToTable("people", (string)null);
+                });
+
             modelBuilder.Entity("Plurimax.Data.Enquiry", b =>
                 {
                     b.Property<Guid>("Id")
@@ -435,6 +597,33 @@ namespace Plurimax.Data.Migrations
                         .HasDatabaseName("ix_enquiries_site_id_at");
 
                     b.ToTable("enquiries", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Erasure", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("Things")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("things");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_erasures");
+
+                    b.ToTable("erasures", (string)null);
                 });
 
             modelBuilder.Entity("Plurimax.Data.Intake", b =>
@@ -503,6 +692,64 @@ namespace Plurimax.Data.Migrations
                         .HasDatabaseName("ix_intakes_site_id_created_at");
 
                     b.ToTable("intakes", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.ListImport", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<int>("As")
+                        .HasColumnType("integer")
+                        .HasColumnName("as");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("Choices")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("choices");
+
+                    b.Property<byte[]>("Content")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("content");
+
+                    b.Property<string>("Decisions")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("decisions");
+
+                    b.Property<string>("FileName")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("file_name");
+
+                    b.Property<string>("Result")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("result");
+
+                    b.Property<DateTimeOffset?>("TakenAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("taken_at");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_imports");
+
+                    b.HasIndex("At")
+                        .HasDatabaseName("ix_imports_at");
+
+                    b.ToTable("imports", (string)null);
                 });
 
             modelBuilder.Entity("Plurimax.Data.Mark", b =>
@@ -820,6 +1067,69 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("releases", (string)null);
                 });
 
+            modelBuilder.Entity("Plurimax.Data.SampleLink", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<DateTimeOffset>("EndsAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ends_at");
+
+                    b.Property<DateTimeOffset?>("LastOpenedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("last_opened_at");
+
+                    b.Property<DateTimeOffset?>("OpenedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("opened_at");
+
+                    b.Property<int>("Opens")
+                        .HasColumnType("integer")
+                        .HasColumnName("opens");
+
+                    b.Property<Guid>("SiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("site_id");
+
+                    b.Property<string>("To")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("to");
+
+                    b.Property<byte[]>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("token_hash");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_sample_links");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique()
+                        .HasDatabaseName("ix_sample_links_token_hash");
+
+                    b.HasIndex("SiteId", "CreatedAt")
+                        .HasDatabaseName("ix_sample_links_site_id_created_at");
+
+                    b.ToTable("sample_links", (string)null);
+                });
+
             modelBuilder.Entity("Plurimax.Data.SentBrief", b =>
                 {
                     b.Property<Guid>("Id")
@@ -948,6 +1258,10 @@ namespace Plurimax.Data.Migrations
                     b.Property<int>("Head")
                         .HasColumnType("integer")
                         .HasColumnName("head");
+
+                    b.Property<bool>("IsSample")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_sample");
 
                     b.Property<int>("LastRevision")
                         .HasColumnType("integer")
@@ -1119,6 +1433,10 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
 
+                    b.Property<Guid?>("ClientId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("client_id");
+
                     b.Property<string>("Facts")
                         .IsRequired()
                         .HasColumnType("jsonb")
@@ -1227,6 +1545,17 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_asp_net_user_tokens_asp_net_users_user_id");
                 });
 
+            modelBuilder.Entity("Plurimax.Data.Client", b =>
+                {
+                    b.HasOne("Plurimax.Data.AppUser", "Keeper")
+                        .WithMany()
+                        .HasForeignKey("KeeperId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_clients_users_keeper_id");
+
+                    b.Navigation("Keeper");
+                });
+
             modelBuilder.Entity("Plurimax.Data.ClientFile", b =>
                 {
                     b.HasOne("Plurimax.Data.Client", null)
@@ -1235,6 +1564,26 @@ namespace Plurimax.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_client_files_clients_client_id");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.ClientNote", b =>
+                {
+                    b.HasOne("Plurimax.Data.Client", null)
+                        .WithMany("Notes")
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_notes_clients_client_id");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.ClientPerson", b =>
+                {
+                    b.HasOne("Plurimax.Data.Client", null)
+                        .WithMany("People")
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_people_clients_client_id");
                 });
 
             modelBuilder.Entity("Plurimax.Data.Enquiry", b =>
@@ -1307,6 +1656,18 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
+            modelBuilder.Entity("Plurimax.Data.SampleLink", b =>
+                {
+                    b.HasOne("Plurimax.Data.Site", "Site")
+                        .WithMany()
+                        .HasForeignKey("SiteId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sample_links_sites_site_id");
+
+                    b.Navigation("Site");
+                });
+
             modelBuilder.Entity("Plurimax.Data.SentBrief", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", "Site")
@@ -1357,6 +1718,13 @@ namespace Plurimax.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_revisions_sites_site_id");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Client", b =>
+                {
+                    b.Navigation("Notes");
+
+                    b.Navigation("People");
                 });
 
             modelBuilder.Entity("Plurimax.Data.Mark", b =>

@@ -21,15 +21,18 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
 {
     public DateTimeOffset Now => clock.GetUtcNow();
 
-    public async Task<Site> CreateAsync(TradeTemplate trade, FactSheet facts, Wishes wishes, string who, Guid? makerId, DateOnly? due = null, CancellationToken cancel = default)
+    /// <summary>A site for somebody new, who is a client from then on.</summary>
+    public Task<Site> CreateAsync(TradeTemplate trade, FactSheet facts, Wishes wishes, string who, Guid? makerId, DateOnly? due = null, CancellationToken cancel = default) =>
+        CreateAsync(new Client { Name = facts.Name, Facts = facts, TradeId = trade.Id, KeeperId = makerId, CreatedAt = Now }, trade, wishes, who, makerId, due, sample: false, cancel);
+
+    /// <summary>A site for a business that is known, or a sample for one that is to be won.</summary>
+    public async Task<Site> CreateAsync(Client client, TradeTemplate trade, Wishes wishes, string who, Guid? makerId, DateOnly? due, bool sample, CancellationToken cancel = default)
     {
-        var settings = await SettingsAsync(trade.Id, null, null, cancel);
-        var document = Composer.Compose(trade, facts, Wish(wishes, settings));
-        var client = new Client { Name = facts.Name, Facts = facts, CreatedAt = Now };
-        var slug = await FreeSlugAsync(Composer.Slug(facts.Name), cancel);
+        var known = client.FactsRevision > 1 || await db.Clients.AnyAsync(c => c.Id == client.Id, cancel);
+        var settings = await SettingsAsync(trade.Id, known ? client.Id : null, null, cancel);
         var site = new Site
         {
-            Slug = slug,
+            Slug = await FreeSlugAsync(Composer.Slug(client.Facts.Name), cancel),
             Client = client,
             TradeId = trade.Id,
             MakerId = makerId,
@@ -40,12 +43,52 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
             Head = 1,
             LastRevision = 1,
             CreatedAt = Now,
+            IsSample = sample,
         };
+        var document = Composer.Compose(trade, site.Facts, Wish(wishes, settings));
         db.Add(site);
-        db.Add(new SiteRevision { SiteId = site.Id, Number = 1, Document = document, Said = "Made the site", Who = who, At = Now });
+        db.Add(new SiteRevision { SiteId = site.Id, Number = 1, Document = document, Said = sample ? "Made the sample" : "Made the site", Who = who, At = Now });
         foreach (var s in new[] { Station.Brief, Station.Plan, Station.Look, Station.Bench })
             db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Station, Station = s, Who = who, At = Now.AddMilliseconds((int)s) });
         await db.SaveChangesAsync(cancel);
+        return site;
+    }
+
+    /// <summary>
+    /// A sample becomes a real site: it keeps its document, its history and everything a person chose;
+    /// what only a list or listing said goes from its pages until it is confirmed.
+    /// </summary>
+    public async Task MakeRealAsync(Guid siteId, string who, CancellationToken cancel = default)
+    {
+        var site = (await FindAsync(siteId, cancel))!;
+        if (!site.IsSample) return;
+        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
+        site.IsSample = false;
+        site.Due ??= DateOnly.FromDateTime(Now.UtcDateTime).AddDays(21);
+        await db.SampleLinks.Where(l => l.SiteId == siteId && l.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(l => l.EndedAt, Now), cancel);
+        // The name and the town are what it is made of.
+        foreach (var id in new[] { "business.name", "place" })
+            if (site.Client.Facts[id] is { } entry) site.Client.Facts = site.Client.Facts.With(id, entry with { Confirmed = true, By = who });
+        await db.SaveChangesAsync(cancel);
+        var now = await DocumentAsync(site, cancel);
+        var real = Renewed(site, now, null, now.Take);
+        await SaveAsync(site, real, "Sample became a real site", null, who, cancel);
+        await MoveAsync(await FindFreshAsync(siteId, cancel), Station.Brief, who, cancel: cancel);
+        if (transaction is not null) await transaction.CommitAsync(cancel);
+    }
+
+    /// <summary>What <see cref="MakeRealAsync"/> would leave of the pages.</summary>
+    public SiteDocument AsReal(Site sample, SiteDocument now)
+    {
+        var trade = Trade(sample);
+        var fresh = Composer.Compose(trade, sample.Client.Facts, new Wishes(now.Action, now.Tone, now.Look.Id, now.Look.Brand), now.Take);
+        return Composer.Renew(now, fresh, null);
+    }
+
+    private async Task<Site> FindFreshAsync(Guid id, CancellationToken cancel)
+    {
+        var site = (await FindAsync(id, cancel))!;
+        await db.Entry(site).ReloadAsync(cancel);
         return site;
     }
 
@@ -143,7 +186,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     public SiteDocument Renewed(Site site, SiteDocument now, string? section, int take)
     {
         var trade = Trade(site);
-        var fresh = Composer.Compose(trade, site.Client.Facts, new Wishes(now.Action, take == now.Take ? now.Tone : null, now.Look.Id, now.Look.Brand), take);
+        var fresh = Composer.Compose(trade, site.Facts, new Wishes(now.Action, take == now.Take ? now.Tone : null, now.Look.Id, now.Look.Brand), take);
         return Composer.Renew(now, fresh, section);
     }
 
@@ -153,7 +196,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     /// <returns>A message where somebody saved meanwhile, else null.</returns>
     public async Task<string?> SaveFactsAsync(Guid clientId, int onFactsRevision, Func<FactSheet, FactSheet> change, string said, string who, CancellationToken cancel = default)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
         var client = await LockedAsync(clientId, cancel);
         if (client.FactsRevision != onFactsRevision) return "Somebody saved facts of this client a moment ago. What you typed is still here; look at both and save again.";
         var before = client.Facts;
@@ -170,7 +213,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
             var renewed = Renewed(site, now, null, now.Take);
             if (renewed.ToJson() != now.ToJson()) await SaveAsync(site, renewed, said, null, who, cancel);
         }
-        await transaction.CommitAsync(cancel);
+        if (transaction is not null) await transaction.CommitAsync(cancel);
         return null;
     }
 
@@ -216,6 +259,9 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         site.WaitingSince = Now;
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Wait, Party = party, Station = site.Station, Who = who, At = Now });
     }
+
+    /// <summary>The name that clients and prospects know the agency by.</summary>
+    public async Task<string> AgencyAsync() => (await SettingsAsync(null, null, null))["agency_name"];
 
     /// <summary>The settings as they hold for a trade, client and site.</summary>
     public async Task<SettingsStack> SettingsAsync(string? tradeId, Guid? clientId, Guid? siteId, CancellationToken cancel = default)

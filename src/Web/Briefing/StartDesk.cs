@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Reading;
 using Plurimax.Core.Reading.Files;
@@ -10,7 +11,7 @@ using Plurimax.Data.Sites;
 namespace Plurimax.Web.Briefing;
 
 /// <summary>Makes check sheets out of whatever there is: words, files, a site to be like.</summary>
-public sealed class StartDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvider clock)
+public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue trades, TimeProvider clock)
 {
     /// <summary>From here on what was read is ticked unless somebody unticks it.</summary>
     public const double Ticked = 0.75;
@@ -18,6 +19,17 @@ public sealed class StartDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvider
     public Task<StartSheet?> FindAsync(Guid id, string who) => db.StartSheets.FirstOrDefaultAsync(s => s.Id == id && s.Who == who);
 
     public Task<List<StartSheet>> HeldAsync(string who) => db.StartSheets.AsNoTracking().Where(s => s.Who == who && s.SiteId == null).OrderByDescending(s => s.At).Take(8).ToListAsync();
+
+    /// <summary>A sheet for a business that is known: what is on its fact sheet is filled in and not asked again.</summary>
+    public async Task<StartSheet?> ForAsync(Guid clientId, string who)
+    {
+        if (await db.Clients.AsNoTracking().FirstOrDefaultAsync(c => c.Id == clientId) is not { } client) return null;
+        if (await db.StartSheets.FirstOrDefaultAsync(s => s.ClientId == clientId && s.Who == who && s.SiteId == null) is { } held) return held;
+        var sheet = new StartSheet { Who = who, ClientId = clientId, TradeId = client.TradeId, Facts = client.Facts.Settled(), Material = SiteMaterial.Empty, At = clock.GetUtcNow() };
+        db.Add(sheet);
+        await db.SaveChangesAsync();
+        return sheet;
+    }
 
     /// <summary>Reads words and files into a new sheet, or into one that is held already.</summary>
     public async Task<StartSheet> ReadAsync(StartSheet? sheet, string words, IReadOnlyList<InFile> files, Guid? likeSite, string who, CancellationToken cancel = default)
@@ -49,5 +61,23 @@ public sealed class StartDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvider
         }
         await db.SaveChangesAsync(cancel);
         return sheet;
+    }
+
+    /// <summary>A site for a business that is known. What the sheet says becomes its facts; a prospect becomes a client by it.</summary>
+    public async Task<Site> CreateForAsync(Client client, TradeTemplate trade, FactSheet facts, Wishes wishes, string who, Guid? maker, DateOnly due)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync();
+        if (client.IsProspect)
+        {
+            db.Add(new ClientNote { ClientId = client.Id, Text = "Became a client", Who = who, At = clock.GetUtcNow() });
+            client.Standing = Standing.Active;
+            (client.NextContact, client.NextStep) = (null, "");
+        }
+        client.TradeId ??= trade.Id;
+        await db.SaveChangesAsync();
+        await store.SaveFactsAsync(client.Id, client.FactsRevision, f => f with { Entries = facts.Entries }, "Facts of the check sheet", who);
+        var site = await store.CreateAsync(client, trade, wishes, who, maker, due, sample: false);
+        await transaction.CommitAsync();
+        return site;
     }
 }

@@ -13,7 +13,7 @@ using Plurimax.Web.Proofs;
 namespace Plurimax.Web.Demo;
 
 /// <summary>The demo scenario: an agency with sites at every station, made through the same code as real ones and then set back in time.</summary>
-public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trades, UserManager<AppUser> users, RoleManager<IdentityRole<Guid>> roles, ProofDesk desk, Publisher publisher, TimeProvider clock)
+public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trades, UserManager<AppUser> users, RoleManager<IdentityRole<Guid>> roles, ProofDesk desk, Publisher publisher, Prospecting.ImportDesk imports, Prospecting.ProspectDesk prospects, Clients.ClientDesk clients, TimeProvider clock)
 {
     public const string Password = "saltmere-harbour";
 
@@ -59,9 +59,54 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
             await users.AddToRoleAsync(user, role);
             makers[name] = user;
         }
+        await store.SetAsync(Core.Standards.SettingLayer.Agency, "", "agency_name", "Tidewrack Web", "Ada Tidewell");
         await store.SetAsync(Core.Standards.SettingLayer.Agency, "", "hosting_fee", "14", "Ada Tidewell");
         await store.SetAsync(Core.Standards.SettingLayer.Trade, "physiotherapist", "tone", "expert", "Ada Tidewell");
         foreach (var plan in Plans) await MakeAsync(plan, makers[plan.Maker]);
+        await ProspectsAsync(makers["Mara Oake"]);
+    }
+
+    /// <summary>Prospects out of two lists, one taken in weeks ago and worked on, one still in review.</summary>
+    private async Task ProspectsAsync(AppUser maker)
+    {
+        var now = clock.GetUtcNow();
+        var today = DateOnly.FromDateTime(now.UtcDateTime);
+        Core.Reading.Files.InFile List(string name) => new(name, System.Text.Encoding.UTF8.GetBytes(Core.Content.Text($"demo/{name}") ?? throw new FileNotFoundException(name)));
+        var (first, problem) = await imports.HoldAsync(List("traders-october.csv"), Standing.Untouched, maker.UserName!);
+        if (first is null) throw new InvalidDataException(problem);
+        await imports.TakeAsync(first, maker.Id);
+        await imports.HoldAsync(List("traders-november.csv"), Standing.Untouched, maker.UserName!);
+        await db.Clients.Where(c => c.Source == "traders-october.csv").ExecuteUpdateAsync(u => u.SetProperty(c => c.CreatedAt, now.AddDays(-34)));
+        async Task<Client> Named(string name) => (await prospects.FindAsync(await db.Clients.Where(c => c.Name == name).Select(c => c.Id).SingleAsync()))!;
+        async Task SampleAsync(string name, int sentDays, int opens, bool send = true)
+        {
+            var client = await Named(name);
+            var (site, why) = await prospects.MakeSampleAsync(client, null, maker.UserName!, maker.Id);
+            if (site is null) throw new InvalidOperationException($"{name}: {why}");
+            if (!send) return;
+            var (link, _) = await prospects.LinkAsync(site, maker.UserName!, null, (t, _) => t);
+            (link.CreatedAt, link.EndsAt, link.Opens) = (now.AddDays(-sentDays), now.AddDays(30 - sentDays), opens);
+            if (opens > 0) (link.OpenedAt, link.LastOpenedAt) = (now.AddDays(-sentDays).AddHours(5), now.AddDays(-sentDays).AddHours(opens > 1 ? 26 : 5));
+            await db.SaveChangesAsync();
+        }
+        await SampleAsync("Tern Street Cycles", 3, 2);
+        await SampleAsync("Larkmouth Tuning", 6, 0);
+        await SampleAsync("Heron Physio", 1, 1);
+        await SampleAsync("Brent Goose Café", 31, 1);
+        await SampleAsync("Sallow Tree Surgery", 0, 0, send: false);
+        var wren = await Named("Wren Lane Saddlery");
+        await prospects.NoteAsync(wren, "Asked for a price list on paper. Decides with her sister, who does the books.", maker.UserName!);
+        await prospects.PlanAsync(wren, today.AddDays(2), "Send the price list by post");
+        var pilot = await Named("Pilot Boat Sails");
+        await prospects.NoteAsync(pilot, "Jem answers before nine only. Knows he needs a site; was waiting for the season to end.", maker.UserName!);
+        await prospects.PlanAsync(pilot, today, "Ring Jem before nine");
+        await prospects.LetGoAsync(await Named("Ness Chimney Sweeps"), true, maker.UserName!);
+        var marram = await Named("Marram Guesthouse");
+        await clients.AddPersonAsync(marram, "Isla Fenn", "owner", "isla@marram.example", "01632 960143");
+        await clients.AddPersonAsync(marram, "Rob Fenn", "pays", "", "");
+        var wheels = await Named("Wrenfield Wheels");
+        await clients.AddPersonAsync(wheels, "Dara Holt", "answers enquiries", "dara@wrenfieldwheels.example", "");
+        await db.Clients.Where(c => c.Id == (wheels.Id)).ExecuteUpdateAsync(u => u.SetProperty(c => c.NextStep, "Ask about winter opening hours"));
     }
 
     private async Task MakeAsync(Plan plan, AppUser maker)

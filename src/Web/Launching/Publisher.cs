@@ -35,8 +35,10 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, IBlobStore blobs, 
 
     public SiteFiles Render(Site site, SiteDocument document, FactSheet facts, RenderSettings settings) => SiteRenderer.Render(document, store.Trade(site), facts, settings);
 
+    /// <exception cref="InvalidOperationException">The site is a sample: those are never released.</exception>
     public async Task<Release> ReleaseAsync(Site site, string who, CancellationToken cancel = default)
     {
+        if (site.IsSample) throw new InvalidOperationException("A sample is never released.");
         var document = await store.DocumentAsync(site, cancel);
         var (manifest, added) = Store(Render(site, document, site.Client.Facts, await SettingsAsync(site, cancel)));
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);

@@ -3,14 +3,16 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 using Plurimax.Core.Facts;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Web.Briefing;
 
 namespace Plurimax.Web.Pages;
 
 /// <summary>A brief behind its private link, to be agreed by name.</summary>
 [EnableRateLimiting("client")]
-public sealed class AgreeModel(BriefDesk desk) : PageModel
+public sealed class AgreeModel(BriefDesk desk, SiteStore store) : PageModel
 {
+    public string Agency { get; private set; } = "";
     public SentBrief? Brief { get; private set; }
     public string? Problem { get; private set; }
     public string Typed { get; private set; } = "";
@@ -49,6 +51,7 @@ public sealed class AgreeModel(BriefDesk desk) : PageModel
     private async Task<bool> LoadAsync(string token)
     {
         Response.Headers.CacheControl = "no-store";
+        Agency = await store.AgencyAsync();
         Brief = await desk.FindAsync(token);
         return !Ended;
     }

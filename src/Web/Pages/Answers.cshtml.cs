@@ -6,6 +6,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Data.Blobs;
 using Plurimax.Web.Briefing;
 
@@ -13,8 +14,9 @@ namespace Plurimax.Web.Pages;
 
 /// <summary>The client's form: questions behind a private link, answers kept as they are typed, no account.</summary>
 [EnableRateLimiting("client"), RequestSizeLimit(Uploads.LargestRequest), RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest)]
-public sealed class AnswersModel(IntakeDesk desk, FileDesk fileDesk, PlurimaxDb db, TradeCatalogue trades, IBlobStore blobs) : PageModel
+public sealed class AnswersModel(IntakeDesk desk, FileDesk fileDesk, PlurimaxDb db, TradeCatalogue trades, IBlobStore blobs, SiteStore store) : PageModel
 {
+    public string Agency { get; private set; } = "";
     public Intake? Intake { get; private set; }
     public ImmutableArray<FactDefinition> Questions { get; private set; } = [];
     public List<ClientFile> Files { get; private set; } = [];
@@ -93,6 +95,7 @@ public sealed class AnswersModel(IntakeDesk desk, FileDesk fileDesk, PlurimaxDb 
     private async Task<bool> LoadAsync(string token)
     {
         Response.Headers.CacheControl = "no-store";
+        Agency = await store.AgencyAsync();
         Token = token;
         Intake = await desk.FindAsync(token);
         if (Ended) return false;

@@ -8,13 +8,15 @@ using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Pages;
 
 /// <summary>What a client sees behind the private link, without an account.</summary>
-public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalogue trades) : PageModel
+public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalogue trades, SiteStore store) : PageModel
 {
+    public string Agency { get; private set; } = "";
     private const string NameCookie = "proof-name";
     private TextEngine? _text;
 
@@ -54,6 +56,7 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
     private async Task<bool> LoadAsync(string token, string? leaf)
     {
         Response.Headers.CacheControl = "no-store";
+        Agency = await store.AgencyAsync();
         Proof = await desk.FindAsync(token);
         if (Proof is null or { EndedAt: not null }) return false;
         Marks = await desk.MarksAsync(Proof.Id);

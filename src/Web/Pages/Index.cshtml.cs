@@ -38,11 +38,11 @@ public sealed class IndexModel(PlurimaxDb db, SiteStatus status, TimeProvider cl
         Find = (find ?? "").Trim();
         var now = clock.GetUtcNow();
         var today = DateOnly.FromDateTime(now.UtcDateTime);
-        ByStation = (await db.Sites.GroupBy(s => new { s.Station, s.WaitingFor }).Select(g => new { g.Key.Station, g.Key.WaitingFor, Count = g.Count() }).ToListAsync()).ConvertAll(x => (x.Station, x.WaitingFor, x.Count));
+        ByStation = (await db.Sites.Where(s => !s.IsSample).GroupBy(s => new { s.Station, s.WaitingFor }).Select(g => new { g.Key.Station, g.Key.WaitingFor, Count = g.Count() }).ToListAsync()).ConvertAll(x => (x.Station, x.WaitingFor, x.Count));
         Counts = ByStation.FindAll(x => x.Station != Core.Line.Station.Care);
         var soon = today.AddDays(7);
-        DueSoon = await db.Sites.CountAsync(s => s.Station != Core.Line.Station.Care && s.Due != null && s.Due <= soon);
-        var query = db.Sites.AsNoTracking().Include(s => s.Client).Include(s => s.Maker).AsQueryable();
+        DueSoon = await db.Sites.CountAsync(s => !s.IsSample && s.Station != Core.Line.Station.Care && s.Due != null && s.Due <= soon);
+        var query = db.Sites.AsNoTracking().Where(s => !s.IsSample).Include(s => s.Client).Include(s => s.Maker).AsQueryable();
         if (Station is { } only) query = query.Where(s => s.Station == only);
         else if (Find.Length == 0) query = query.Where(s => s.Station != Core.Line.Station.Care);
         if (WaitsFor is { } party) query = query.Where(s => s.WaitingFor == party);

@@ -26,6 +26,8 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     [BindProperty(SupportsGet = true)] public Guid? Id { get; set; }
     [BindProperty(SupportsGet = true)] public string Words { get; set; } = "";
     [BindProperty(SupportsGet = true)] public string? TradeId { get; set; }
+    /// <summary>The words that <see cref="TradeId"/> was chosen for. Once the words are others, the choice is no longer one.</summary>
+    [BindProperty(SupportsGet = true)] public string? ChosenFor { get; set; }
     [BindProperty(SupportsGet = true)] public MainAction? Action { get; set; }
     [BindProperty(SupportsGet = true)] public Tone? Tone { get; set; }
     [BindProperty] public string Text { get; set; } = "";
@@ -41,8 +43,10 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     public string Problem(string field) => _problems.GetValueOrDefault(field, "");
     public string Who => User.Identity?.Name ?? "somebody";
 
-    public async Task<IActionResult> OnGetAsync()
+    /// <param name="client">A prospect or client that the site will be for.</param>
+    public async Task<IActionResult> OnGetAsync(Guid? client = null)
     {
+        if (client is { } known) return await desk.ForAsync(known, Who) is { } held ? Redirect($"/new/{held.Id}") : NotFound();
         await LoadAsync();
         if (Id is not null && Sheet is null) return NotFound();
         Search();
@@ -107,7 +111,10 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
         var user = await users.GetUserAsync(User);
         var like = Sheet?.LikeSiteId is { } model ? await LikeAsync(model) : null;
         var wishes = new Wishes(Action is { } a && Chosen!.Aims.Contains(a) && a != Chosen.Aims[0] ? a : like?.Action, Tone is { } t && Chosen!.Tones.Contains(t) ? t : null, like?.Look);
-        var site = await store.CreateAsync(Chosen!, facts, wishes, Who, user?.Id, DateOnly.FromDateTime(now.UtcDateTime).AddDays(21));
+        var due = DateOnly.FromDateTime(now.UtcDateTime).AddDays(21);
+        var site = Sheet?.ClientId is { } known && await db.Clients.FirstOrDefaultAsync(c => c.Id == known) is { } client
+            ? await desk.CreateForAsync(client, Chosen!, facts, wishes, Who, user?.Id, due)
+            : await store.CreateAsync(Chosen!, facts, wishes, Who, user?.Id, due);
         if (Sheet is not null) { Sheet.SiteId = site.Id; await db.SaveChangesAsync(); }
         TempData["Said"] = $"{facts.Name}: a whole site stands on the Bench.";
         return Redirect($"/sites/{site.Id}/bench");
@@ -156,12 +163,13 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     {
         if (Id is { } id) Sheet = await desk.FindAsync(id, Who);
         Held = await desk.HeldAsync(Who);
-        Sites = (await db.Sites.AsNoTracking().OrderBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId }).Take(300).ToListAsync()).ConvertAll(s => (s.Id, s.Name, s.TradeId));
+        Sites = (await db.Sites.AsNoTracking().Where(s => !s.IsSample).OrderBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId }).Take(300).ToListAsync()).ConvertAll(s => (s.Id, s.Name, s.TradeId));
         if (Sheet is not null && Text.Length == 0) Text = Sheet.Words;
     }
 
     private void Search()
     {
+        if (ChosenFor is { } said && said != Words) TradeId = null;
         var chosen = TradeId ?? Sheet?.TradeId;
         if (Words.Length == 0 && Sheet is not null) Words = chosen is not null ? trades.Find(chosen)?.Names.Title ?? TradeLexicon.Find(chosen)?.Names[0] ?? "" : Sheet.Words.Length is > 0 and < 60 ? Sheet.Words : "";
         Found = Words.Length is > 0 and < 200 ? trades.Search(Words, 3) : [];

@@ -21,6 +21,6 @@ public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db) : PageMode
     {
         Query = (q ?? "").Trim();
         Found = Query.Length is > 0 and < 200 ? trades.Search(Query) : [];
-        Sites = await db.Sites.GroupBy(s => s.TradeId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
+        Sites = await db.Sites.Where(s => !s.IsSample).GroupBy(s => s.TradeId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
     }
 }

@@ -9,6 +9,7 @@ using Plurimax.Core.Trades;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Hosting;
+using Plurimax.Web.Prospecting;
 
 namespace Plurimax.Web.Proofs;
 
@@ -42,7 +43,7 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
                 var document = await store.DocumentAsync(site);
                 if (view.Take is { } take) document = store.Renewed(site, document, null, take);
                 if (view.Look is { } look) document = document with { Look = look };
-                return () => SiteRenderer.Render(document, store.Trade(site), site.Client.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry"));
+                return () => SiteRenderer.Render(document, store.Trade(site), site.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry"));
             }
         }).AllowAnonymous();
 
@@ -50,6 +51,14 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
         {
             if (await desk.FindAsync(token) is not { EndedAt: null } proof) return Results.Text("This link has ended.", statusCode: 410);
             return sheets.Answer(http, $"proof {proof.Id}", path, () => SiteRenderer.Render(proof.Document, trades[proof.Site.TradeId], proof.Facts, new RenderSettings(addresses.Main(proof.Site), proof.Settings, RenderMode.Anchored, "#enquiry")));
+        }).AllowAnonymous();
+
+        app.MapGet(PublicEndpoints.SampleSheet, async (string token, string? path, Sheets sheets, ProspectDesk desk, SiteStore store, SiteAddresses addresses, TimeProvider clock, HttpContext http) =>
+        {
+            if (await desk.LinkAsync(token) is not { Site.IsSample: true } link || !link.Open(clock.GetUtcNow())) return Results.Text("This link has ended.", statusCode: 410);
+            var (site, settings) = (link.Site, await store.SettingsAsync(link.Site));
+            var document = await store.DocumentAsync(site);
+            return sheets.Answer(http, $"sample {site.Id} {site.Head} {site.Client.FactsRevision}", path, () => SiteRenderer.Render(document, store.Trade(site), site.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry")));
         }).AllowAnonymous();
     }
 

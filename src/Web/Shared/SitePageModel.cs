@@ -33,6 +33,12 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
             return;
         }
         Site = site;
+        if (site.IsSample && StationName is ("proof" or "launch" or "handoff" or "care"))
+        {
+            TempData["Said"] = "A sample is not proofed or released. Sign them as a client first.";
+            context.Result = Redirect($"/clients/{site.ClientId}?sign=true#signing");
+            return;
+        }
         await ReloadAsync();
         await next();
     }

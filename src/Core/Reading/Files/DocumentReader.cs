@@ -113,7 +113,7 @@ public static class DocumentReader
     }
 
     /// <summary>Bytes in all that an archive unpacks to; null above the bound.</summary>
-    private static long? Unpacked(ZipArchive zip)
+    internal static long? Unpacked(ZipArchive zip)
     {
         long sum = 0;
         var buffer = new byte[64 * 1024];

@@ -35,7 +35,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
 
     public string Plain(Passage p)
     {
-        _text ??= new TextEngine(FactTree.Build(Site.Client.Facts), Trade.Words, SettingsTexts, SiteWords.For(Document.Language));
+        _text ??= new TextEngine(FactTree.Build(Site.Facts), Trade.Words, SettingsTexts, SiteWords.For(Document.Language));
         return p.Needs.IsDefaultOrEmpty || p.Needs.All(_text.Has) ? _text.Plain(p) : "";
     }
 

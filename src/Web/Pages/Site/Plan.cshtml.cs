@@ -25,7 +25,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     public int Height => Nodes.IsEmpty ? 100 : Nodes.Max(n => n.Y + n.H) + 20;
     protected override string QueryOf() => InHand is { } p ? $"?leaf={p.Id}" : "";
 
-    public string Plain(Passage p) => (_text ??= new TextEngine(FactTree.Build(Site.Client.Facts), Trade.Words, ImmutableDictionary<string, string>.Empty, SiteWords.For(Document.Language))).Plain(p);
+    public string Plain(Passage p) => (_text ??= new TextEngine(FactTree.Build(Site.Facts), Trade.Words, ImmutableDictionary<string, string>.Empty, SiteWords.For(Document.Language))).Plain(p);
 
     /// <summary>Its heading where the kind alone would not tell it from its neighbours.</summary>
     public string Title(Section s) => s.Content is TextContent or LegalContent && Plain(s.Content.Heading) is { Length: > 0 } h ? IndexModel.Cut(h, 22) : SectionKinds.Of(s.Content).Label;
@@ -33,15 +33,15 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     /// <summary>What a section waits for before it shows anything.</summary>
     public string Waits(Section s) => s.Content switch
     {
-        VisitContent when Site.Client.Facts.Public<HoursValue>("hours") is null && Site.Client.Facts.Public<AddressValue>("place")?.Street is null => "waits: hours",
-        AreaContent when Site.Client.Facts.Public<ListValue>("area.towns") is null => "waits: towns",
-        TestimonialsContent when Site.Client.Facts.Public<TestimonialsValue>("testimonials") is null => "waits: words",
+        VisitContent when Site.Facts.Public<HoursValue>("hours") is null && Site.Facts.Public<AddressValue>("place")?.Street is null => "waits: hours",
+        AreaContent when Site.Facts.Public<ListValue>("area.towns") is null => "waits: towns",
+        TestimonialsContent when Site.Facts.Public<TestimonialsValue>("testimonials") is null => "waits: words",
         TrustContent t when !t.Items.Any() => "waits: proof",
         _ => "",
     };
 
     /// <summary>The fact without which an action would lead nowhere, where it is not known.</summary>
-    public string? Lacks(Core.Trades.MainAction action) => Core.Composing.Composer.NeededBy(action) is var fact && FactTree.Has(FactTree.Build(Site.Client.Facts), fact) ? null : fact;
+    public string? Lacks(Core.Trades.MainAction action) => Core.Composing.Composer.NeededBy(action) is var fact && FactTree.Has(FactTree.Build(Site.Facts), fact) ? null : fact;
 
     public void OnGet(string? leaf) => Lay(leaf);
 
