@@ -117,15 +117,20 @@ public static class Composition
         Sheets.Map(app);
     }
 
+    /// <summary>Gives clients of before there was an index by name theirs; saving makes it.</summary>
+    public static async Task IndexAsync(PlurimaxDb db)
+    {
+        foreach (var client in await db.Clients.Where(c => c.NameKey == "").ToListAsync()) db.Entry(client).State = EntityState.Modified;
+        await db.SaveChangesAsync();
+    }
+
     /// <summary>Brings the database up to date and, once, loads the demo.</summary>
     public static async Task PrepareAsync(this WebApplication app, bool demo)
     {
         using var scope = app.Services.CreateScope();
         var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
         await db.Database.MigrateAsync();
-        // Clients of before there was an index by name: saving them makes it.
-        foreach (var client in await db.Clients.Where(c => c.NameKey == "").ToListAsync()) db.Entry(client).State = EntityState.Modified;
-        await db.SaveChangesAsync();
+        await IndexAsync(db);
         if (demo) await scope.ServiceProvider.GetRequiredService<DemoData>().LoadAsync();
     }
 }

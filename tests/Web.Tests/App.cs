@@ -134,6 +134,21 @@ public sealed partial class Maker(HttpClient http)
 
     public HttpClient Http => http;
 
+    /// <summary>Files as a browser sends them, with the token of the page.</summary>
+    public static async Task<HttpResponseMessage> UploadAsync(HttpClient http, string page, string handler, Dictionary<string, string> fields, string field, params (string Name, byte[] Bytes)[] files)
+    {
+        var form = new MultipartFormDataContent();
+        fields["__RequestVerificationToken"] = Token().Match(await http.GetStringAsync(page)).Groups[1].Value;
+        foreach (var (k, v) in fields) form.Add(new StringContent(v), k);
+        foreach (var (name, bytes) in files)
+        {
+            var part = new ByteArrayContent(bytes);
+            part.Headers.ContentType = new("application/octet-stream");
+            form.Add(part, field, name);
+        }
+        return await http.PostAsync($"{page}?handler={handler}", form);
+    }
+
     [GeneratedRegex("name=\"__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)\"")] private static partial Regex Token();
 }
 

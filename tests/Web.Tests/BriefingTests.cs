@@ -1,5 +1,4 @@
 using System.Net;
-using System.Net.Http.Headers;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
@@ -15,20 +14,8 @@ namespace Plurimax.Web.Tests;
 [Collection("app")]
 public class BriefingTests(App app)
 {
-    private static async Task<HttpResponseMessage> UploadAsync(HttpClient http, string page, string handler, Dictionary<string, string> fields, params (string Name, byte[] Bytes)[] files)
-    {
-        var html = await http.GetStringAsync(page);
-        var form = new MultipartFormDataContent();
-        fields["__RequestVerificationToken"] = System.Text.RegularExpressions.Regex.Match(html, "name=\"__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)\"").Groups[1].Value;
-        foreach (var (k, v) in fields) form.Add(new StringContent(v), k);
-        foreach (var (name, bytes) in files)
-        {
-            var part = new ByteArrayContent(bytes);
-            part.Headers.ContentType = new MediaTypeHeaderValue("application/octet-stream");
-            form.Add(part, "files", name);
-        }
-        return await http.PostAsync($"{page}?handler={handler}", form);
-    }
+    private static Task<HttpResponseMessage> UploadAsync(HttpClient http, string page, string handler, Dictionary<string, string> fields, params (string Name, byte[] Bytes)[] files) =>
+        Maker.UploadAsync(http, page, handler, fields, "files", files);
 
     private Task<Client> ClientAsync(Site site) => app.DbAsync(db => db.Clients.AsNoTracking().FirstAsync(c => c.Id == site.ClientId));
 

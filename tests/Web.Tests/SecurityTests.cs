@@ -16,7 +16,7 @@ public class SecurityTests(App app)
         {
             var path = "/" + endpoint.RoutePattern.RawText!.TrimStart('/').Replace("{id:guid}", site.Id.ToString()).Replace("{token}", "x").Replace("{**path}", "index.html");
             var r = await http.GetAsync(path);
-            var open = path is "/health" or "/signin" or "/fault" or "/SignIn" or "/Fault" || path.StartsWith("/proof/") || path.StartsWith("/answers/") || path.StartsWith("/agree/") || path.StartsWith("/sheet/") || path.StartsWith("/ClientProof");
+            var open = path is "/health" or "/signin" or "/fault" or "/SignIn" or "/Fault" || path.StartsWith("/proof/") || path.StartsWith("/answers/") || path.StartsWith("/agree/") || path.StartsWith("/sample/") || path.StartsWith("/sheet/") || path.StartsWith("/ClientProof");
             if (open) r.Headers.Location?.OriginalString.ShouldNotContain("/signin");
             else
             {

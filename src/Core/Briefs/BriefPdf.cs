@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using Plurimax.Core.Lettering;
 using UglyToad.PdfPig.Content;
 using UglyToad.PdfPig.Core;
 using UglyToad.PdfPig.Fonts.Standard14Fonts;
@@ -90,7 +91,7 @@ public static class BriefPdf
 
         public double Width(string text, bool bold, double size)
         {
-            var ascii = string.Concat(text.Normalize(NormalizationForm.FormD).Where(c => CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark).Select(c => c is >= ' ' and <= '~' ? c : 'n'));
+            var ascii = string.Concat(text.Select(Letters.Base).Select(c => c is >= ' ' and <= '~' ? c : 'n'));
             return ascii.Length == 0 ? 0 : _page.MeasureText(ascii, size, new PdfPoint(0, 0), bold ? _bold : _plain)[^1].EndBaseLine.X;
         }
 
@@ -108,6 +109,6 @@ public static class BriefPdf
     {
         Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
         var western = Encoding.GetEncoding(1252, new EncoderReplacementFallback("\u0001"), DecoderFallback.ReplacementFallback);
-        return string.Concat(text.ReplaceLineEndings(" ").Select(c => western.GetBytes(c.ToString())[0] != 1 ? c : c.ToString().Normalize(NormalizationForm.FormD)[0] is >= ' ' and <= '~' and var plain ? plain : '?'));
+        return string.Concat(text.ReplaceLineEndings(" ").Select(c => western.GetBytes(c.ToString())[0] != 1 ? c : Letters.Base(c) is >= ' ' and <= '~' and var plain ? plain : '?'));
     }
 }

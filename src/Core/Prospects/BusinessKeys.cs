@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Text;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Reading.Finders;
+using Plurimax.Core.Lettering;
 
 namespace Plurimax.Core.Prospects;
 
@@ -46,9 +46,7 @@ public sealed record BusinessKeys(string Name, string Phone, string Email, strin
     public static string Fold(string text)
     {
         var b = new StringBuilder(text.Length);
-        foreach (var c in text.ToLowerInvariant().Replace("ß", "ss").Normalize(NormalizationForm.FormD))
-            if (CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark)
-                b.Append(char.IsLetterOrDigit(c) || c is '@' or '.' or '+' or '-' ? c : ' ');
+        foreach (var c in Letters.Fold(text)) b.Append(char.IsLetterOrDigit(c) || c is '@' or '.' or '+' or '-' ? c : ' ');
         return string.Join(' ', b.ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries));
     }
 

@@ -7,7 +7,8 @@ public static class Estimates
     /// Mean of <paramref name="count"/> ratings as if <paramref name="priorCount"/> more of the usual value had been given
     /// (the posterior mean of a normal model with known variance).
     /// </summary>
-    public static double BayesianMean(double mean, int count, double priorMean, int priorCount) =>
+    /// <remarks>In decimals, since ratings are published with one or two and a half is to be rounded up.</remarks>
+    public static decimal BayesianMean(decimal mean, int count, decimal priorMean, int priorCount) =>
         count + priorCount == 0 ? priorMean : (mean * count + priorMean * priorCount) / (count + priorCount);
 
     /// <summary>

@@ -41,7 +41,7 @@ public static class Merging
     }
 
     private static FactSheet Wait(FactSheet sheet, string fact, FactEntry entry) =>
-        Confirming.Add(sheet, [new Offer(fact, entry.Value, .8, entry.Where ?? Reading.Snippet.None)], entry.Source, entry.By, entry.At ?? default);
+        Confirming.Add(sheet, [new Offer(fact, entry.Value, .8, entry.Where ?? Reading.Snippet.None)], entry.Source, entry.By, entry.At ?? DateTimeOffset.UnixEpoch);
 
     private static FactValue? Joined(FactValue a, FactValue b) => (a, b) switch
     {

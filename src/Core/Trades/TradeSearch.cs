@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Text;
+using Plurimax.Core.Lettering;
 
 namespace Plurimax.Core.Trades;
 
@@ -68,8 +68,7 @@ public static class TradeSearch
     private static string[] Words(string text)
     {
         var b = new StringBuilder();
-        foreach (var c in text.Normalize(NormalizationForm.FormD).ToLowerInvariant())
-            if (char.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark) b.Append(char.IsLetterOrDigit(c) ? c : ' ');
+        foreach (var c in Letters.Fold(text)) b.Append(char.IsLetterOrDigit(c) ? c : ' ');
         return [.. b.ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries).Where(w => !Empty.Contains(w)).Select(w => w.Length > 4 && w.EndsWith('s') ? w[..^1] : w).Take(12)];
     }
 }

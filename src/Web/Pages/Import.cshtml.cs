@@ -77,7 +77,7 @@ public sealed class ImportModel(ImportDesk desk, UserManager<AppUser> users) : P
             Columns = before.Columns.SetItems(columns),
         };
         // Other delimiters make other columns: what was chosen for the old ones means nothing then.
-        if (next.Delimiter != before.Delimiter || next.Heading != before.Heading) next = next with { Columns = ImmutableDictionary<int, ListColumn>.Empty, Mended = ImmutableDictionary<int, ImmutableArray<string>>.Empty };
+        if (next.Delimiter != before.Delimiter) next = next with { Columns = ImmutableDictionary<int, ListColumn>.Empty, Mended = ImmutableDictionary<int, ImmutableArray<string>>.Empty };
         await desk.ChooseAsync(_import, next);
         if (await LoadAsync()) return Redirect($"/prospects/import/{_import.Id}");
         Response.StatusCode = 422;

@@ -39,7 +39,7 @@ public sealed class ProspectList(PlurimaxDb db, SiteStore store, TradeCatalogue 
     public async Task<PromiseWeights> WeightsAsync() { var s = await store.SettingsAsync(null, null, null); return PromiseWeights.From(k => s[k]); }
 
     private PromiseFigures Figures(decimal? rating, int reviews, bool ownSite, string? trade, bool phone, bool email) =>
-        new(rating is { } r ? (double)r : null, reviews, ownSite, trade is not null && trades.Find(trade) is not null, phone, email);
+        new(rating, reviews, ownSite, trade is not null && trades.Find(trade) is not null, phone, email);
 
     public async Task<ProspectPage> ReadAsync(ProspectQuery q)
     {

@@ -1,0 +1,34 @@
+using System.Collections.Frozen;
+using System.Text;
+
+namespace Plurimax.Core.Lettering;
+
+/// <summary>Letters without their accents, for comparing and finding. Its own table, since the application runs without a locale library.</summary>
+public static class Letters
+{
+    // Latin-1 Supplement and Latin Extended-A (Unicode blocks U+0080 and U+0100): what each base letter is written with.
+    private static readonly FrozenDictionary<char, string> Plain = Table(
+        "aàáâãäåāăą cçćĉċč dďđð eèéêëēĕėęě gĝğġģ hĥħ iìíîïĩīĭįı jĵ kķ lĺļľŀł nñńņňŉŋ oòóôõöøōŏő rŕŗř sśŝşšș tţťŧț uùúûüũūŭůűų wŵ yýÿŷ zźżž",
+        ('æ', "ae"), ('œ', "oe"), ('ß', "ss"), ('þ', "th"), ('ĳ', "ij"));
+
+    private static FrozenDictionary<char, string> Table(string groups, params (char From, string To)[] pairs) =>
+        groups.Split(' ').SelectMany(g => g[1..].Select(c => KeyValuePair.Create(c, g[..1]))).Concat(pairs.Select(p => KeyValuePair.Create(p.From, p.To))).ToFrozenDictionary();
+
+    /// <summary>The letter without its accent in its own case; what is none stays.</summary>
+    public static char Base(char c) => !Plain.TryGetValue(char.ToLowerInvariant(c), out var plain) ? c : char.IsUpper(c) ? char.ToUpperInvariant(plain[0]) : plain[0];
+
+    /// <summary>Lower case, without accents whether they are part of a letter or stand behind it.</summary>
+    public static string Fold(string text)
+    {
+        var b = new StringBuilder(text.Length);
+        foreach (var raw in text)
+        {
+            var c = char.ToLowerInvariant(raw);
+            if (c is >= '\u0300' and <= '\u036F') continue;
+            if (c < '\u00C0') b.Append(c);
+            else if (Plain.TryGetValue(c, out var plain)) b.Append(plain);
+            else b.Append(c);
+        }
+        return b.ToString();
+    }
+}
