@@ -226,6 +226,8 @@ public sealed class Intake
     /// <summary>SHA-256 of the token in the link; the token itself is not stored.</summary>
     public required byte[] TokenHash { get; set; }
     public required ImmutableArray<string> Questions { get; set; }
+    /// <summary>The language it asks in, BCP 47.</summary>
+    public string Language { get; set; } = "en";
     /// <summary>What was typed, by fact id, also where it could not be read yet.</summary>
     public ImmutableDictionary<string, string> Typed { get; set; } = ImmutableDictionary<string, string>.Empty;
     public required string Who { get; set; }

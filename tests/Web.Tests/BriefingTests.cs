@@ -215,6 +215,11 @@ public class BriefingTests(App app)
         (await client.PostAsync(link, new() { ["how"] = "agree", ["name"] = " " })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         await client.PostAsync(link, new() { ["how"] = "wish", ["name"] = "Ned Bell", ["wish"] = "We also hire out bikes." });
         (await maker.GetAsync(page)).Body.ShouldContain("We also hire out bikes.");
+        // One part is answered again: the words are kept, and what they say waits to be confirmed.
+        (await client.PostAsync(link, new() { ["how"] = "agree", ["name"] = "Ned Bell", ["part.0"] = "Since 1996" })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        await client.PostAsync(link, new() { ["how"] = "wish", ["name"] = "Ned Bell", ["part.0"] = "Our number is 01632 960777 now." });
+        (await maker.GetAsync(page)).Body.ShouldContain("The business: Our number is 01632 960777 now.");
+        (await ClientAsync(site)).Facts.Waiting.ShouldContain(w => w.Fact == "phone" && w.Source == FactSource.Client);
         await client.PostAsync(link, new() { ["how"] = "agree", ["name"] = "Ned Bell" });
         await maker.PostAsync($"/sites/{site.Id}/brief?handler=Save", new() { ["fact"] = "founded", ["revision"] = (await ClientAsync(site)).FactsRevision.ToString(), ["v.text"] = "1999", ["confirmed"] = "yes", ["shown"] = "yes" });
         var sent = await app.DbAsync(db => db.SentBriefs.AsNoTracking().SingleAsync(b => b.SiteId == site.Id));
@@ -225,5 +230,34 @@ public class BriefingTests(App app)
         (await client.GetAsync("/agree/" + new string('x', 43))).Status.ShouldBe(HttpStatusCode.NotFound);
         await maker.PostAsync($"{page}?handler=Owed", []);
         (await app.DbAsync(db => db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync())).Body.ShouldContain("- The owner's story");
+    }
+
+    [Fact]
+    public async Task The_clients_form_comes_in_the_clients_language()
+    {
+        var maker = await app.SignInAsync();
+        var site = await app.SiteAsync("Rad und Tat");
+        await maker.PostAsync($"/sites/{site.Id}/brief?handler=SendIntake", new() { ["to"] = "post@rad.example", ["language"] = "de" });
+        var mail = await app.DbAsync(db => db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync());
+        mail.Subject.ShouldBe("Ein paar Fragen zu Ihrer Website");
+        var form = (await new Maker(app.Visitor()).GetAsync(System.Text.RegularExpressions.Regex.Match(mail.Body, @"/answers/\S+").Value)).Body;
+        form.ShouldContain("<html lang=\"de\">");
+        form.ShouldContain("Welche Nummer rufen Kunden an?");
+        form.ShouldNotContain("Which number do customers ring?");
+    }
+
+    [Fact]
+    public async Task Old_texts_that_are_ticked_come_over_and_are_kept()
+    {
+        var maker = await app.SignInAsync();
+        var read = await UploadAsync(maker.Http, "/new", "Read", new() { ["Text"] = "Old Bell Cycles, bike workshop in Wrenfield" },
+            ("index.html", "<title>Home</title><h1>Old Bell Cycles</h1><p>Three stands, one compressor and a kettle that is never off, whatever the weather.</p>"u8.ToArray()), ("about.html", "<title>About us</title><h1>About us</h1><p>Ned began in a shed with one vice, and his daughter trues the wheels now.</p>"u8.ToArray()));
+        var sheet = read.Headers.Location!.ToString();
+        (await maker.GetAsync(sheet)).Body.ShouldContain("to the about page");
+        var made = await maker.PostAsync(sheet, new() { ["Words"] = "Bicycle repair", ["f.business.name"] = "Old Bell Cycles", ["c.business.name"] = "yes", ["f.place/town"] = "Wrenfield", ["f.place/country"] = "GB", ["c.place"] = "yes", ["old"] = "1", ["oldSeen"] = "yes" }, sheet);
+        var id = Guid.Parse(made.Headers.Location!.ToString().Split('/')[2]);
+        var json = await app.DbAsync(async db => (await db.Revisions.AsNoTracking().Where(r => r.SiteId == id).OrderByDescending(r => r.Number).FirstAsync()).Document.ToJson());
+        json.ShouldContain("his daughter trues the wheels now");
+        json.ShouldNotContain("a kettle that is never off");
     }
 }

@@ -134,9 +134,9 @@ public static class Composer
     public static string Slug(string text)
     {
         var b = new System.Text.StringBuilder();
-        foreach (var c in text.Normalize(System.Text.NormalizationForm.FormD).ToLowerInvariant())
+        foreach (var c in Lettering.Letters.Fold(text))
             if (char.IsAsciiLetterOrDigit(c)) b.Append(c);
-            else if (b.Length > 0 && b[^1] != '-' && char.GetUnicodeCategory(c) != System.Globalization.UnicodeCategory.NonSpacingMark) b.Append('-');
+            else if (b.Length > 0 && b[^1] != '-') b.Append('-');
         var slug = b.ToString().Trim('-');
         return slug.Length > 40 ? slug[..40].Trim('-') : slug;
     }

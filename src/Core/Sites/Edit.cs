@@ -23,6 +23,7 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(ReleaseKeep), "release")]
 [JsonDerivedType(typeof(TakeNew), "take")]
 [JsonDerivedType(typeof(FollowFacts), "facts")]
+[JsonDerivedType(typeof(BringOver), "oldTexts")]
 [JsonDerivedType(typeof(Created), "created")]
 public abstract record Edit
 {
@@ -238,6 +239,13 @@ public sealed record TakeNew(string? Section, int Take, SiteDocument Outcome) : 
 public sealed record FollowFacts(string Fact, SiteDocument Outcome) : Edit
 {
     public override string Say(SiteDocument site) => $"Followed the fact {Fact}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
+}
+
+/// <summary>Texts of an old site came over and are kept.</summary>
+public sealed record BringOver(SiteDocument Outcome, int Texts) : Edit
+{
+    public override string Say(SiteDocument site) => $"Brought over {Texts} {(Texts == 1 ? "text" : "texts")} of the old site";
     public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
 }
 

@@ -641,6 +641,11 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("ended_at");
 
+                    b.Property<string>("Language")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("language");
+
                     b.Property<DateTimeOffset?>("LastAnswerAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("last_answer_at");

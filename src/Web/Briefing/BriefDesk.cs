@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Briefs;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Line;
+using Plurimax.Core.Reading;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
@@ -66,11 +67,18 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         await db.SaveChangesAsync();
     }
 
-    public async Task WishAsync(SentBrief brief, string name, string words)
+    /// <summary>What the client would have different, in all and part by part. What can be read out of it waits on the Brief to be confirmed.</summary>
+    public async Task WishAsync(SentBrief brief, string name, string words, IReadOnlyList<(string Title, string Words)> parts)
     {
-        brief.Wish = words;
+        var now = clock.GetUtcNow();
+        var wish = string.Join("\n", parts.Select(p => $"{p.Title}: {p.Words}").Prepend(words).Where(w => w.Length > 0));
+        await using var transaction = await db.Database.BeginTransactionAsync();
+        brief.Wish = wish;
         store.Wait(brief.Site, Party.Us, name);
-        db.Add(new SiteEvent { SiteId = brief.SiteId, Kind = SiteEventKind.Note, Station = brief.Site.Station, Text = $"{name} wants the brief changed: {(words.Length > 140 ? words[..139] + "…" : words)}", Who = name, At = clock.GetUtcNow() });
+        db.Add(new SiteEvent { SiteId = brief.SiteId, Kind = SiteEventKind.Note, Station = brief.Site.Station, Text = $"{name} wants the brief changed: {(wish.Length > 140 ? wish[..139] + "…" : wish)}", Who = name, At = now });
         await db.SaveChangesAsync();
+        var reading = FactReading.Of([SourceText.Of("the client's words on the brief", wish)], DateOnly.FromDateTime(now.UtcDateTime), trades);
+        await store.WaitingAsync(brief.Site.ClientId, f => Confirming.Add(f, Confirming.Of(reading, FactCatalogue.For(trades[brief.Site.TradeId])), FactSource.Client, name, now));
+        await transaction.CommitAsync();
     }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Briefs;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Line;
 using Plurimax.Core.Reading;
@@ -25,15 +26,16 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     }
 
     /// <summary>Makes a link of 256 random bits, of which only the hash is stored, and mails it. An earlier link ends.</summary>
-    public async Task<(Intake Intake, string Token)> SendAsync(Site site, string who, string origin, string? to, CancellationToken cancel = default)
+    public async Task<(Intake Intake, string Token)> SendAsync(Site site, string who, string origin, string? to, string? language = null, CancellationToken cancel = default)
     {
         var (token, hash) = PrivateLink.New();
         var now = clock.GetUtcNow();
+        var words = FormWords.For(language ?? FormWords.Of(site.Client.Facts));
         await EndAsync(site.Id, cancel);
-        var intake = new Intake { SiteId = site.Id, TokenHash = hash, Questions = QuestionsFor(site.Client.Facts, trades[site.TradeId]), Who = who, CreatedAt = now };
+        var intake = new Intake { SiteId = site.Id, TokenHash = hash, Questions = QuestionsFor(site.Client.Facts, trades[site.TradeId]), Language = words.Language, Who = who, CreatedAt = now };
         db.Add(intake);
         if (to is not null)
-            db.Add(OutboxMail.About(site.Id, to, "A few questions for your website", $"Hello,\n\nfor the website of {site.Client.Name} we have a few questions:\n\n{origin}/answers/{token}\n\nThey take some minutes. Answers are kept as you type; you can stop and go on later, on any device. No account is needed.\n\n{who.Split(' ')[0]}\n", now));
+            db.Add(OutboxMail.About(site.Id, to, words["mail.subject"], words["mail.body", site.Client.Name, $"{origin}/answers/{token}", who.Split(' ')[0]], now));
         store.Wait(site, Party.Client, who);
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"Questions sent to {(to ?? "the client")}", Who = who, At = now });
         await db.SaveChangesAsync(cancel);
@@ -49,7 +51,8 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         intake.TokenHash = hash;
         intake.RemindedAt = now;
         var left = intake.Questions.Count(q => intake.Typed.GetValueOrDefault(q, "").Length == 0);
-        db.Add(OutboxMail.About(site.Id, to, "Still open: a few questions for your website", $"Hello,\n\n{left} of our {intake.Questions.Length} questions are still open. What you answered is there:\n\n{origin}/answers/{token}\n\nThis link takes the place of the earlier one.\n\n{who.Split(' ')[0]}\n", now));
+        var words = FormWords.For(intake.Language);
+        db.Add(OutboxMail.About(site.Id, to, words["mail.again"], words["mail.againbody", left, intake.Questions.Length, $"{origin}/answers/{token}", who.Split(' ')[0]], now));
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = "Reminded the client of the questions", Who = who, At = now });
         await db.SaveChangesAsync(cancel);
         bell.Ring();

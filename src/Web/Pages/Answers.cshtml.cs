@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Briefs;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
@@ -23,13 +24,16 @@ public sealed class AnswersModel(IntakeDesk desk, FileDesk fileDesk, PlurimaxDb 
     public Dictionary<string, string> Problems { get; } = [];
     public List<string> FileProblems { get; } = [];
     public string Token { get; private set; } = "";
+    /// <summary>What the form says, in the language it was sent in.</summary>
+    public FormWords Say => FormWords.For(Intake?.Language);
     public bool Ended => Intake is null or { EndedAt: not null };
     public int Left => Questions.Count(q => Typed(q).Length == 0);
 
     public string Typed(FactDefinition d) => Intake!.Typed.GetValueOrDefault(d.Id, "");
 
-    public IEnumerable<string> Offered(FactDefinition d) => d.Shape == FactShape.Services
-        ? trades[Intake!.Site.TradeId] is var t ? t.Services.Values.Where(s => t.Cuts[0].Services.Contains(s.Id)).Select(s => s.Names[0]) : []
+    /// <summary>What can be ticked. Suggestions are in English; a form in another language asks openly.</summary>
+    public IEnumerable<string> Offered(FactDefinition d) => Say.Language != "en" ? []
+        : d.Shape == FactShape.Services ? trades[Intake!.Site.TradeId] is var t ? t.Services.Values.Where(s => t.Cuts[0].Services.Contains(s.Id)).Select(s => s.Names[0]) : []
         : d.Suggestions.IsDefaultOrEmpty ? [] : d.Suggestions;
 
     /// <summary>Minutes that the open questions take, by how long their answers are.</summary>

@@ -6,6 +6,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Reading;
+using Plurimax.Core.Sites;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
@@ -38,6 +39,7 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     public List<(Guid Id, string Name, string Trade)> Sites { get; private set; } = [];
     public ImmutableArray<TradeMatch> Found { get; private set; } = [];
     public TradeTemplate? Chosen { get; private set; }
+    public ImmutableArray<OldText> OldTexts { get; private set; } = [];
     public int Count => trades.All.Count();
     public bool Sure => Found.Length > 0 && Found[0].Score >= TradeSearch.Sure;
     public string Problem(string field) => _problems.GetValueOrDefault(field, "");
@@ -115,6 +117,9 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
         var site = Sheet?.ClientId is { } known && await db.Clients.FirstOrDefaultAsync(c => c.Id == known) is { } client
             ? await desk.CreateForAsync(client, Chosen!, facts, wishes, Who, user?.Id, due)
             : await store.CreateAsync(Chosen!, facts, wishes, Who, user?.Id, due);
+        // What was ticked by hand is brought over even where no place is named for it.
+        var brought = OldTexts.Where((_, i) => Brings(i)).Select(t => t.Place == OldTextPlace.LeftOut ? t with { Place = OldTextPlace.OwnPage } : t).ToList();
+        if (brought.Count > 0) await store.EditAsync(site.Id, 1, new BringOver(global::Plurimax.Core.Composing.OldTexts.BringOver(await store.DocumentAsync(site), brought), brought.Count), Who);
         if (Sheet is not null) { Sheet.SiteId = site.Id; await db.SaveChangesAsync(); }
         TempData["Said"] = $"{facts.Name}: a whole site stands on the Bench.";
         return Redirect($"/sites/{site.Id}/bench");
@@ -159,9 +164,23 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
         return Page();
     }
 
+    /// <summary>Whether a text of the old site is ticked: as posted, else where there is a place for it.</summary>
+    public bool Brings(int index) => Request.HasFormContentType && Request.Form.ContainsKey("oldSeen") ? Request.Form["old"].Contains(index.ToString(System.Globalization.CultureInfo.InvariantCulture)) : OldTexts[index].Place != OldTextPlace.LeftOut;
+
+    public static string Say(OldTextPlace place) => place switch
+    {
+        OldTextPlace.Intro => "to the home page",
+        OldTextPlace.About => "to the about page",
+        OldTextPlace.Services => "to the services page",
+        OldTextPlace.Questions => "to the questions",
+        OldTextPlace.OwnPage => "on a page of its own",
+        _ => "contact or legal: the new site has its own",
+    };
+
     private async Task LoadAsync()
     {
         if (Id is { } id) Sheet = await desk.FindAsync(id, Who);
+        if (Sheet is { Material.Pages.Length: > 0 }) OldTexts = global::Plurimax.Core.Composing.OldTexts.Of(Sheet.Material);
         Held = await desk.HeldAsync(Who);
         Sites = (await db.Sites.AsNoTracking().Where(s => !s.IsSample).OrderBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId }).Take(300).ToListAsync()).ConvertAll(s => (s.Id, s.Name, s.TradeId));
         if (Sheet is not null && Text.Length == 0) Text = Sheet.Words;

@@ -178,10 +178,10 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
         return SaveAsync("", revision, f => Confirming.AcceptAll(f, least / 100.0, ids.Contains, Who, Store.Now), "Confirmed what contradicts nothing", "readin");
     }
 
-    public async Task<IActionResult> OnPostSendIntakeAsync(string? to)
+    public async Task<IActionResult> OnPostSendIntakeAsync(string? to, string? language)
     {
         if (!string.IsNullOrWhiteSpace(to) && FactReader.ReadEmail(to) is { Ok: false } bad) { IntakeProblem = bad.Problem; await PrepareAsync(); return Refused(); }
-        var (_, token) = await desk.SendAsync(Site, Who, Origin, string.IsNullOrWhiteSpace(to) ? null : to.Trim());
+        var (_, token) = await desk.SendAsync(Site, Who, Origin, string.IsNullOrWhiteSpace(to) ? null : to.Trim(), language);
         TempData["Link"] = $"{Origin}/answers/{token}";
         return Back(string.IsNullOrWhiteSpace(to) ? "The form is ready; copy its link" : $"The form is on its way to {to}", "intake");
     }
