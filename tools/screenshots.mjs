@@ -20,13 +20,32 @@ const harrowgate = await site('Harrowgate Cycle Works');
 const shots = {
   line: '/', brief: `/sites/${await site('Penhallow')}/brief`, briefing: `/sites/${await site('Quayside Physio')}/briefing`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`,
   bench: `/sites/${harrowgate}/bench?leaf=home&section=home.opening`, proof: `/sites/${await site('Larkfield Honey')}/proof`, launch: `/sites/${await site('Quayside Physio')}/launch`,
-  handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, care: `/sites/${await site('Wrenfield Wheels')}/care`, standards: '/standards', trades: '/trades?q=bike+shop', enquiries: '/enquiries', outbox: '/outbox',
+  handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, care: `/sites/${await site('Wrenfield Wheels')}/care`, standards: '/standards', trades: '/trades?q=bike+shop', prospects: '/prospects', clients: '/clients',
 };
 const take = async (name, p = page) => { await p.waitForLoadState('networkidle'); await p.screenshot({ path: `docs/screenshots/${name}.png` }); };
 for (const [name, path] of Object.entries(shots)) {
   if (only.length && !only.includes(name)) continue;
   await page.goto(base + path);
   await take(name);
+}
+if (!only.length || only.includes('prospect')) {
+  await page.goto(`${base}/prospects?find=tern`);
+  await page.click('.rank a');
+  await page.waitForURL(/clients\//);
+  await take('prospect');
+}
+if (!only.length || only.includes('import')) {
+  // The list in review is Mara's.
+  const mara = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await mara.goto(`${base}/signin`);
+  await mara.fill('#email', 'mara@tidewrack.example');
+  await mara.fill('#password', 'saltmere-harbour');
+  await mara.click('button');
+  await mara.waitForURL(`${base}/`);
+  await mara.goto(`${base}/prospects`);
+  await mara.click('.held a');
+  await mara.waitForURL(/import/);
+  await take('import', mara);
 }
 if (!only.length || only.includes('site')) {
   await page.goto(`${base.replace('localhost', 'marram-guesthouse.sites.localhost')}/`);

@@ -11,7 +11,13 @@ export default async function (browser, app) {
   await signIn(page);
   const site = (name) => app.psql(`select s.id from sites s join clients c on c.id = s.client_id where c.name = '${name}'`).trim();
   const bench = site('Harrowgate Cycle Works');
+  const firm = (name) => app.psql(`select id from clients where name = '${name}'`).trim();
+  const list = app.psql("select i.id from imports i where taken_at is null").trim();
+  await app.psql(`update imports set who = 'Ada Tidewell' where id = '${list}'`);
   const screens = {
+    Prospects: '/prospects', 'prospects by next contact': '/prospects?by=contact', 'prospects that nobody fits': '/prospects?find=nobody', 'a prospect': `/clients/${firm('Tern Street Cycles')}`, 'a prospect to be sampled': `/clients/${firm('Bowline Chandlery')}`,
+    'a prospect to be signed': `/clients/${firm('Sallow Tree Surgery')}?sign=true`, 'a prospect edited': `/clients/${firm('Lantern Books')}?edit=true`, 'import in review': `/prospects/import/${list}`, 'a row to be mended': `/prospects/import/${list}?mend=8`,
+    Clients: '/clients', 'a client': `/clients/${firm('Marram Guesthouse')}`, 'two to be merged': `/clients/${firm('Pilot Boat Sails')}/merge/${firm('Lantern Books')}`, Erase: '/erase',
     Line: '/', 'Line of one station': '/?station=bench', 'empty Line': '/?find=nobody', 'new site': '/new?Words=phyiso', Brief: `/sites/${bench}/brief?open=hours`, Plan: `/sites/${bench}/plan?leaf=about`, Look: `/sites/${bench}/look`,
     Bench: `/sites/${bench}/bench?leaf=home&section=home.opening`, Proof: `/sites/${site('Larkfield Honey')}/proof`, Launch: `/sites/${bench}/launch`, Handoff: `/sites/${site('Marram Guesthouse')}/handoff`,
     Care: `/sites/${site('Wrenfield Wheels')}/care`, Standards: '/standards', Trades: '/trades?q=bike', Enquiries: '/enquiries', Outbox: '/outbox', 'nothing here': '/nowhere',
@@ -62,6 +68,52 @@ export default async function (browser, app) {
     await page.locator('.traderow input').nth(1).check();
     await page.locator('#found .checks').waitFor();
     truth(await page.locator('.traderow input').nth(1).isChecked(), 'the choice is lost');
+  });
+
+  await test('a listing nobody prepared becomes a prospect, a sample, a letter and a client, by keyboard', async () => {
+    said.length = 0;
+    await page.goto(`${base}/prospects`);
+    await page.keyboard.press('p');
+    await page.keyboard.type('Knot & Splice\nPiano tuner\n4.7 (63 reviews)\n3 Cable Steps, Saltmere SZ4 6KS\nTel 01632 960866\nknots@splice.example\n');
+    await page.click('text=Make it a prospect');
+    await page.waitForURL(/\/clients\/[0-9a-f-]+$/);
+    truth((await page.locator('.known').innerText()).includes('01632 960866'), 'the phone was not read');
+    await page.keyboard.press('m');
+    await page.locator('text=Open on the Bench').waitFor();
+    await page.locator('textarea[name=body]').waitFor();
+    await page.click('text=Send it with a private link');
+    await page.locator('#said', { hasText: 'knots@splice.example' }).waitFor();
+    const letter = app.psql("select body from outbox where \"to\" = 'knots@splice.example'");
+    const path = /\/sample\/[\w-]{43}/.exec(letter)[0];
+    const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+    await phone.goto(base + path);
+    equal(await axe(phone), [], 'axe on the sample');
+    truth(await phone.frameLocator('iframe').locator('h1').isVisible(), 'the sample shows no page');
+    equal(await phone.evaluate(() => document.documentElement.scrollWidth <= 390), true, 'scrolls sideways on a phone');
+    await phone.fill('#name', 'Wim Splice');
+    await phone.fill('#reach', '01632 960866');
+    await phone.click('text=Get in touch with me');
+    await phone.locator('[role=status]').waitFor();
+    await phone.close();
+    await page.reload();
+    truth((await page.locator('aside').innerText()).includes('Answer Wim Splice'), 'nobody is told');
+    await page.keyboard.press('a');
+    await page.locator('#signing').waitFor();
+    await page.keyboard.press('Enter');
+    await page.waitForURL(/\/sites\/[0-9a-f-]+\/brief$/);
+    await page.goto(base + '/?find=knot');
+    truth(await page.locator('.lanes', { hasText: 'Knot' }).isVisible(), 'not on the Line');
+    equal(said, [], 'console');
+  });
+
+  await test('a list is corrected, its doubles decided by key, and taken in with Enter', async () => {
+    await page.goto(`${base}/prospects/import/${list}`);
+    await page.keyboard.press('x');
+    await page.locator('.facts2 li', { hasText: 'left out' }).filter({ hasText: '1' }).waitFor();
+    await page.evaluate(() => document.activeElement.blur());
+    await page.keyboard.press('Enter');
+    await page.waitForURL(`${base}/prospects`);
+    truth((await page.locator('#said').innerText()).includes('refused'), 'what was taken in is not said');
   });
 
   await test('clicking a passage in the sheet puts its section in hand in the galley', async () => {
