@@ -20,6 +20,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
     public DbSet<SampleLink> SampleLinks => Set<SampleLink>();
     public DbSet<ListImport> Imports => Set<ListImport>();
     public DbSet<Erasure> Erasures => Set<Erasure>();
+    public DbSet<TemplateVersion> Templates => Set<TemplateVersion>();
     public DbSet<Site> Sites => Set<Site>();
     public DbSet<SiteRevision> Revisions => Set<SiteRevision>();
     public DbSet<SiteEvent> Events => Set<SiteEvent>();
@@ -55,6 +56,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             e.HasMany(x => x.People).WithOne().HasForeignKey(p => p.ClientId);
             e.HasMany(x => x.Notes).WithOne().HasForeignKey(n => n.ClientId);
         });
+        b.Entity<TemplateVersion>(e => e.HasKey(x => new { x.Family, x.Version }));
         b.Entity<SampleLink>(e => { e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
         b.Entity<ListImport>(e => { Json(e.Property(x => x.Choices)); Json(e.Property(x => x.Decisions)); e.HasIndex(x => x.At); });
         b.Entity<Erasure>(e => Json(e.Property(x => x.Things)));

@@ -42,6 +42,8 @@ public static class Composition
         services.AddScoped<Prospecting.ProspectList>();
         services.AddScoped<Prospecting.ProspectDesk>();
         services.AddScoped<Prospecting.ImportDesk>();
+        services.AddScoped<Templates.TemplateDesk>();
+        services.AddHostedService<Templates.TemplatesAtStart>();
         services.AddScoped<Clients.ClientDesk>();
         services.AddScoped<Clients.ErasureDesk>();
         services.AddScoped<IRegistrar, SimulatedRegistrar>();

@@ -17,7 +17,8 @@ public static class Composer
     public static SiteDocument Compose(TradeTemplate trade, FactSheet facts, Wishes wishes, int take = 1)
     {
         var tree = FactTree.Build(facts);
-        var seed = $"{trade.Id}/{facts.Name}/{facts.Town}";
+        // The seed stays the same from one version of a template to the next, so that only what was changed there changes here.
+        var seed = $"{trade.Family}/{facts.Name}/{facts.Town}";
         var tone = wishes.Tone is { } t && Enum.IsDefined(t) ? t : trade.Tones[(int)((Chance.Hash(seed + "tone") + (uint)(take - 1)) % (uint)trade.Tones.Length)];
         var cut = Cut(trade, facts, seed, take);
         var picker = new Picker(trade, tree, facts.Country, facts.Name, seed, tone, take);
@@ -43,6 +44,7 @@ public static class Composer
     private static LookChoice Look(TradeTemplate trade, string seed, Wishes wishes)
     {
         var offer = Styling.Looks.Offer(trade, seed, wishes.Brand);
+        if (wishes.Look is null && trade.FirstLook is { } first) return offer.FirstOrDefault(o => o.Id == first) ?? new LookChoice(first, wishes.Brand);
         return wishes.Look is null ? offer[0] : offer.FirstOrDefault(o => o.Id == wishes.Look) ?? new LookChoice(wishes.Look, wishes.Brand);
     }
 
@@ -89,6 +91,35 @@ public static class Composer
             : site with { Pages = [.. pages] };
 
         static Passage Choose(Passage mine, Passage? theirs) => mine.Kept || theirs is null ? mine : theirs;
+    }
+
+    /// <summary>
+    /// Brings a site to a newer version of its template: texts that nobody kept are renewed, sections and pages that are new come in where they stand there,
+    /// those that are gone go unless somebody wrote in them. What people hid, moved, added or deleted stays so.
+    /// </summary>
+    public static SiteDocument Follow(SiteDocument site, SiteDocument fresh, SiteDocument asItWas)
+    {
+        var renewed = Renew(site, fresh) with { Trade = fresh.Trade };
+        var has = renewed.Pages.SelectMany(p => p.Sections).Select(s => s.Id).Concat(site.Removed).ToHashSet();
+        var comes = fresh.Pages.SelectMany(p => p.Sections).Select(s => s.Id).ToHashSet();
+        var cameBefore = asItWas.Pages.SelectMany(p => p.Sections).Select(s => s.Id).ToHashSet();
+        foreach (var page in fresh.Pages)
+        {
+            if (renewed.FindPage(page.Id) is null)
+            {
+                if (site.Removed.Contains(page.Id)) continue;
+                var at = renewed.Pages.ToList().FindIndex(p => p.Id is "contact" or "privacy") is >= 0 and var c ? c : renewed.Pages.Length;
+                renewed = renewed with { Pages = renewed.Pages.Insert(at, page with { Sections = [.. page.Sections.Where(s => !has.Contains(s.Id))] }) };
+                continue;
+            }
+            for (var i = 0; i < page.Sections.Length; i++)
+            {
+                if (has.Contains(page.Sections[i].Id)) continue;
+                var before = page.Sections.Take(i).Select(s => s.Id).Reverse().ToList();
+                renewed = renewed.WithPage(page.Id, p => p with { Sections = p.Sections.Insert(before.Select(id => p.Sections.ToList().FindIndex(s => s.Id == id)).FirstOrDefault(x => x >= 0, -1) + 1, page.Sections[i]) });
+            }
+        }
+        return renewed with { Pages = [.. renewed.Pages.Select(p => p with { Sections = [.. p.Sections.Where(s => comes.Contains(s.Id) || s.HasKept || !cameBefore.Contains(s.Id))] })] };
     }
 
     private static SectionContent Merge(SectionContent mine, SectionContent fresh)
@@ -247,6 +278,7 @@ public static class Composer
 
     private static Passage MenuLabel(TradeTemplate trade, string id) => new(id switch
     {
+        _ when trade.Words.TryGetValue("menu." + id, out var own) => own,
         "home" => "Home",
         "services" => trade.Words.GetValueOrDefault("menu", "Services"),
         "each" => trade.Words.TryGetValue("works", out var w) ? $"{char.ToUpperInvariant(w[0])}{w[1..]}, one by one" : "One by one",

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using System.Text;
 using Plurimax.Core.Facts;
-using Plurimax.Core.Reading.Finders;
 using Plurimax.Core.Lettering;
+using Plurimax.Core.Reading.Finders;
 
 namespace Plurimax.Core.Prospects;
 

@@ -23,6 +23,7 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(ReleaseKeep), "release")]
 [JsonDerivedType(typeof(TakeNew), "take")]
 [JsonDerivedType(typeof(FollowFacts), "facts")]
+[JsonDerivedType(typeof(FollowTemplate), "followTemplate")]
 [JsonDerivedType(typeof(BringOver), "oldTexts")]
 [JsonDerivedType(typeof(Created), "created")]
 public abstract record Edit
@@ -239,6 +240,13 @@ public sealed record TakeNew(string? Section, int Take, SiteDocument Outcome) : 
 public sealed record FollowFacts(string Fact, SiteDocument Outcome) : Edit
 {
     public override string Say(SiteDocument site) => $"Followed the fact {Fact}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
+}
+
+/// <summary>A newer version of the template came in.</summary>
+public sealed record FollowTemplate(string Template, SiteDocument Outcome) : Edit
+{
+    public override string Say(SiteDocument site) => $"Followed {Template}";
     public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
 }
 

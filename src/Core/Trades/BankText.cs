@@ -67,7 +67,8 @@ public static partial class BankText
             }
             else prose.Add(line);
         }
-        var text = string.Join(" ", prose);
+        // A line that holds only \ is a paragraph break.
+        var text = string.Join(" ", prose).Replace(" \\ ", "\n\n");
         var words = WordPattern().Matches(NamePlaceholder().Replace(text.ToLowerInvariant(), " xname ")).Select(m => m.Value).ToArray();
         var near = words.SelectMany((w, at) => w == "xname" ? words[Math.Max(0, at - 5)..Math.Min(words.Length, at + 6)].Where(x => x != "xname") : []);
         return a with { Text = text, Lead = string.Join(' ', words.Take(2)), NearName = [.. near.Distinct()] };

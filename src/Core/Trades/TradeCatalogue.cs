@@ -5,13 +5,33 @@ namespace Plurimax.Core.Trades;
 /// <summary>All trades at hand, by id.</summary>
 public sealed class TradeCatalogue
 {
-    private readonly ImmutableSortedDictionary<string, TradeTemplate> _byId;
+    private readonly ImmutableSortedDictionary<string, TradeTemplate> _shipped;
+    private volatile Own _own = Own.None;
 
-    public TradeCatalogue(IEnumerable<TradeTemplate> trades) => _byId = trades.ToImmutableSortedDictionary(t => t.Id, t => t, StringComparer.Ordinal);
+    /// <param name="ById">Every version.</param>
+    /// <param name="Latest">The newest version of each.</param>
+    private sealed record Own(ImmutableSortedDictionary<string, TradeTemplate> ById, ImmutableArray<TradeTemplate> Latest)
+    {
+        public static readonly Own None = new(ImmutableSortedDictionary<string, TradeTemplate>.Empty, []);
+    }
 
-    public IEnumerable<TradeTemplate> All => _byId.Values;
-    public TradeTemplate? Find(string id) => _byId.GetValueOrDefault(id);
-    public TradeTemplate this[string id] => _byId[id];
+    public TradeCatalogue(IEnumerable<TradeTemplate> trades) => _shipped = trades.ToImmutableSortedDictionary(t => t.Id, t => t, StringComparer.Ordinal);
+
+    /// <summary>Trades that ship, then the newest version of each template of the agency.</summary>
+    public IEnumerable<TradeTemplate> All => _shipped.Values.Concat(_own.Latest);
+    public IEnumerable<TradeTemplate> Agency => _own.Latest;
+
+    /// <summary>A template by its id; one of the agency in exactly that version.</summary>
+    public TradeTemplate? Find(string id) => _shipped.GetValueOrDefault(id) ?? _own.ById.GetValueOrDefault(id);
+    public TradeTemplate this[string id] => Find(id) ?? throw new KeyNotFoundException($"No trade template “{id}”.");
+
+    /// <summary>Puts the agency's own templates in place of those that were there. Sites keep the version they were made from.</summary>
+    public void Adopt(IEnumerable<TradeTemplate> own)
+    {
+        var byId = own.ToImmutableSortedDictionary(t => t.Id, t => t, StringComparer.Ordinal);
+        _own = new Own(byId, [.. byId.Values.GroupBy(t => t.Family).Select(g => g.MaxBy(t => t.Version)!)]);
+    }
+
     public ImmutableArray<TradeMatch> Search(string query, int most = 5) => TradeSearch.Find(All, query, most);
 
     /// <summary>The templates that ship with the application.</summary>

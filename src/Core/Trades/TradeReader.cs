@@ -21,7 +21,7 @@ public sealed class TradeReader(Func<string, string?> bank)
     private static readonly ImmutableHashSet<string> Structure =
     [
         "id", "lang", "from", "version", "names", "also", "kind", "schema", "words", "aim", "tones", "voice", "assumes", "interview", "pages", "always",
-        "never_drop", "cuts", "services", "actions", "seasons", "search", "looks", "pictures", "art", "legal", "translates", "needs", "drop",
+        "never_drop", "cuts", "services", "actions", "seasons", "search", "looks", "pictures", "art", "legal", "translates", "needs", "drop", "base",
     ];
 
     private readonly List<TradeProblem> _problems = [];
@@ -42,6 +42,12 @@ public sealed class TradeReader(Func<string, string?> bank)
         var own = Root(file, yaml);
         var merged = new Dictionary<string, Field>(StringComparer.Ordinal);
         if (own is null) return merged;
+        // A template of the agency stands on a trade that ships and says only what is its own.
+        if (Scalar(own, "base") is { } trade)
+        {
+            if (bank($"trades/{trade}.yaml") is { } text) foreach (var (k, v) in Load($"trades/{trade}.yaml", text)) Merge(merged, k, v);
+            else Report(file, own, "base", $"there is no trade “{trade}”.");
+        }
         foreach (var id in Strings(own, "from", file))
         {
             var name = $"copy/{Language(own)}/{id}.yaml";
@@ -52,7 +58,7 @@ public sealed class TradeReader(Func<string, string?> bank)
         {
             var key = ((YamlScalarNode)keyNode).Value!;
             var plain = key.TrimEnd('+');
-            if (!Pools.Contains(plain) && !Passages.Contains(plain) && !Structure.Contains(plain))
+            if (!Pools.Contains(plain) && !Passages.Contains(plain) && !Structure.Contains(plain) && !IsOwn(plain))
                 Report(file, keyNode, key, $"unknown key. Nearest known: {Nearest(plain)}.");
             else Merge(merged, key, new Field(node, file));
         }
@@ -62,6 +68,9 @@ public sealed class TradeReader(Func<string, string?> bank)
                     foreach (var id in list) there.Children.Remove(id);
         return merged;
     }
+
+    /// <summary>A passage that only this template has: a section that somebody wrote on the site it was made from.</summary>
+    private static bool IsOwn(string key) => key.StartsWith("own.", StringComparison.Ordinal) && key.Length > 4;
 
     private static void Merge(Dictionary<string, Field> into, string key, Field field)
     {
@@ -76,6 +85,14 @@ public sealed class TradeReader(Func<string, string?> bank)
             foreach (var (k, v) in n.Children) if (!both.Children.ContainsKey(k)) both.Add(k, v);
             into[name] = field with { Node = both };
         }
+        else if (name == "services" && had.Node is YamlMappingNode all && field.Node is YamlMappingNode some)
+        {
+            var both = new YamlMappingNode();
+            foreach (var (k, v) in all.Children) both.Add(k, some.Children.TryGetValue(k, out var over) && v is YamlMappingNode x && over is YamlMappingNode y ? Over(x, y) : over ?? v);
+            foreach (var (k, v) in some.Children) if (!both.Children.ContainsKey(k)) both.Add(k, v);
+            // A fault is reported where most of the services stand.
+            into[name] = had with { Node = both };
+        }
         else if (name == "interview" && had.Node is YamlSequenceNode s && field.Node is YamlSequenceNode t)
         {
             static string? Id(YamlNode n) => (n as YamlMappingNode)?.Children.TryGetValue("id", out var id) == true ? id.ToString() : null;
@@ -83,6 +100,14 @@ public sealed class TradeReader(Func<string, string?> bank)
             into[name] = field with { Node = new YamlSequenceNode(s.Children.Where(q => !ids.Contains(Id(q))).Concat(t.Children)) };
         }
         else into[name] = field;
+    }
+
+    private static YamlMappingNode Over(YamlMappingNode under, YamlMappingNode over)
+    {
+        var both = new YamlMappingNode();
+        foreach (var (k, v) in under.Children) both.Add(k, over.Children.TryGetValue(k, out var o) ? o : v);
+        foreach (var (k, v) in over.Children) if (!both.Children.ContainsKey(k)) both.Add(k, v);
+        return both;
     }
 
     private TradeTemplate Build(string file, Dictionary<string, Field> f)
@@ -107,7 +132,10 @@ public sealed class TradeReader(Func<string, string?> bank)
         var looks = Map(f, "looks", file);
         var t = new TradeTemplate
         {
-            Id = Text(f, "id", file),
+            Id = f.ContainsKey("base") ? $"{Text(f, "id", file)}.v{Version(f, file)}" : Text(f, "id", file),
+            Base = f.GetValueOrDefault("base")?.Node.ToString(),
+            Version = f.ContainsKey("base") ? Version(f, file) : 1,
+            FirstLook = looks.TryGetValue("first", out var first) ? first.ToString() : null,
             Language = Text(f, "lang", file),
             Names = new TradeNames(Of(names, "title", file), Of(names, "one", file), Of(names, "place", file)),
             Also = List(f, "also"),
@@ -121,7 +149,7 @@ public sealed class TradeReader(Func<string, string?> bank)
             Pages = Pages(f, file),
             Cuts = cuts,
             Services = services.ToImmutable(),
-            Passages = Passages.Where(f.ContainsKey).ToImmutableDictionary(p => p, p => BankOf(f[p].Node, f[p].File, p)),
+            Passages = Passages.Concat(f.Keys.Where(IsOwn)).Where(f.ContainsKey).ToImmutableDictionary(p => p, p => BankOf(f[p].Node, f[p].File, p)),
             Pools = Pools.Where(f.ContainsKey).ToImmutableDictionary(p => p, p => new Pool(
                 [.. Map(f, p, file).Select(i => (i.Key, BankOf(i.Value, f[p].File, $"{p}.{i.Key}")))])),
             Actions = Actions(f, file),
@@ -135,6 +163,13 @@ public sealed class TradeReader(Func<string, string?> bank)
         };
         Check(file, f, t);
         return t;
+    }
+
+    private int Version(Dictionary<string, Field> f, string file)
+    {
+        if (int.TryParse(f.GetValueOrDefault("version")?.Node.ToString(), NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n is >= 1 and < 10_000) return n;
+        Report(file, f.GetValueOrDefault("version")?.Node, "version", "a template of the agency counts its versions from 1.");
+        return 1;
     }
 
     /// <summary>What every template must hold, so that no site of it comes out thin.</summary>

@@ -24,7 +24,8 @@ public static class TradeSearch
         ];
     }
 
-    private static IEnumerable<string> Names(TradeTemplate t) => [t.Names.Title, t.Names.One, t.Names.Place, t.Id.Replace('-', ' '), .. t.Also];
+    /// <summary>A template of the agency is found by its own name only, so that it never comes up for a trade in place of the trade's own.</summary>
+    private static IEnumerable<string> Names(TradeTemplate t) => t.Base is not null ? [t.Names.Title, t.Family.Replace('-', ' ')] : [t.Names.Title, t.Names.One, t.Names.Place, t.Id.Replace('-', ' '), .. t.Also];
 
     /// <summary>Mean over both sides of each word's best match, the asked words counting double.</summary>
     private static double Likeness(string[] asked, string[] name)

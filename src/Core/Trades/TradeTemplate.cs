@@ -24,7 +24,15 @@ public sealed record Pool(ImmutableArray<(string Id, ImmutableArray<Alternate> A
 /// <summary>A kind of business, with the words, pages, services and pictures of its sites. Format: docs/trades.md.</summary>
 public sealed record TradeTemplate
 {
+    /// <summary>Of a template of the agency: with its version, "quay-cafe.v2".</summary>
     public required string Id { get; init; }
+    /// <summary>The shipped trade that a template of the agency was made from; null for those that ship.</summary>
+    public string? Base { get; init; }
+    public int Version { get; init; } = 1;
+    /// <summary>The look that sites of it begin with; null leaves it to the site's seed.</summary>
+    public string? FirstLook { get; init; }
+    /// <summary>The id without a version: what stays the same from one to the next.</summary>
+    public string Family => FamilyOf(Id);
     public required string Language { get; init; }
     public required TradeNames Names { get; init; }
     public required ImmutableArray<string> Also { get; init; }
@@ -49,6 +57,8 @@ public sealed record TradeTemplate
     public required ImmutableArray<string> Legal { get; init; }
     public required ImmutableDictionary<string, ImmutableArray<string>> Always { get; init; }
     public required ImmutableArray<string> NeverDrop { get; init; }
+
+    public static string FamilyOf(string id) => id.LastIndexOf(".v", StringComparison.Ordinal) is > 0 and var at && int.TryParse(id[(at + 2)..], out _) ? id[..at] : id;
 
     /// <summary>A passage, or null where this language or trade has none.</summary>
     public ImmutableArray<Alternate>? Passage(string name) => Passages.TryGetValue(name, out var a) && a.Length > 0 ? a : null;

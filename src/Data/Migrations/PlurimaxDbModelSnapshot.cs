@@ -1493,6 +1493,50 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("start_sheets", (string)null);
                 });
 
+            modelBuilder.Entity("Plurimax.Data.TemplateVersion", b =>
+                {
+                    b.Property<string>("Family")
+                        .HasColumnType("text")
+                        .HasColumnName("family");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("integer")
+                        .HasColumnName("version");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<Guid?>("MadeFrom")
+                        .HasColumnType("uuid")
+                        .HasColumnName("made_from");
+
+                    b.Property<string>("Said")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("said");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("title");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<string>("Yaml")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("yaml");
+
+                    b.HasKey("Family", "Version")
+                        .HasName("pk_templates");
+
+                    b.ToTable("templates", (string)null);
+                });
+
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityRoleClaim<System.Guid>", b =>
                 {
                     b.HasOne("Microsoft.AspNetCore.Identity.IdentityRole<System.Guid>", null)

@@ -266,7 +266,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     /// <summary>The settings as they hold for a trade, client and site.</summary>
     public async Task<SettingsStack> SettingsAsync(string? tradeId, Guid? clientId, Guid? siteId, CancellationToken cancel = default)
     {
-        string trade = tradeId ?? "-", client = clientId?.ToString() ?? "-", site = siteId?.ToString() ?? "-";
+        string trade = tradeId is null ? "-" : TradeTemplate.FamilyOf(tradeId), client = clientId?.ToString() ?? "-", site = siteId?.ToString() ?? "-";
         var rows = await db.Settings.AsNoTracking().Where(s => (s.Layer == SettingLayer.Agency && s.Scope == "") || (s.Layer == SettingLayer.Trade && s.Scope == trade)
             || (s.Layer == SettingLayer.Client && s.Scope == client) || (s.Layer == SettingLayer.Site && s.Scope == site)).ToListAsync(cancel);
         return rows.GroupBy(r => r.Layer).Aggregate(SettingsStack.Empty, (stack, g) => stack.With(g.Key, g.Select(r => KeyValuePair.Create(r.Key, r.Value))));

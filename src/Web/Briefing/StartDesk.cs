@@ -32,7 +32,7 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
     }
 
     /// <summary>Reads words and files into a new sheet, or into one that is held already.</summary>
-    public async Task<StartSheet> ReadAsync(StartSheet? sheet, string words, IReadOnlyList<InFile> files, Guid? likeSite, string who, CancellationToken cancel = default)
+    public async Task<StartSheet> ReadAsync(StartSheet? sheet, string words, IReadOnlyList<InFile> files, Guid? likeSite, string who, string? template = null, CancellationToken cancel = default)
     {
         var now = clock.GetUtcNow();
         if (sheet is null) db.Add(sheet = new StartSheet { Who = who, Facts = FactSheet.Empty, Material = SiteMaterial.Empty, At = now });
@@ -48,6 +48,7 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
             sheet.TradeId = model.TradeId;
             if (model.Client.Facts["services"] is { } services) sheet.Facts = sheet.Facts.With("services", services with { Source = FactSource.Guess, Confirmed = false, By = null, At = now, Earlier = null });
         }
+        if (template is not null && trades.Find(template) is { Base: not null }) sheet.TradeId = template;
         if (texts.Count > 0)
         {
             var reading = FactReading.Of(texts, DateOnly.FromDateTime(now.UtcDateTime), trades);

@@ -83,6 +83,8 @@ internal static class ContentTypes
 internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory scopes, ILogger<ReleaseListener> log) : BackgroundService
 {
     public const string Channel = "released";
+    /// <summary>Said on the channel where the agency's templates changed, instead of the site that was released.</summary>
+    public const string Templates = "templates changed";
 
     protected override async Task ExecuteAsync(CancellationToken stop)
     {
@@ -93,10 +95,18 @@ internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory
                 using var scope = scopes.CreateScope();
                 await using var connection = new NpgsqlConnection(scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.GetConnectionString());
                 await connection.OpenAsync(stop);
-                connection.Notification += (_, _) => sites.Forget();
+                var templates = false;
+                connection.Notification += (_, e) => { if (e.Payload == Templates) templates = true; else sites.Forget(); };
                 await using (var listen = new NpgsqlCommand($"LISTEN {Channel}", connection)) await listen.ExecuteNonQueryAsync(stop);
                 sites.Forget();
-                while (!stop.IsCancellationRequested) await connection.WaitAsync(stop);
+                while (!stop.IsCancellationRequested)
+                {
+                    await connection.WaitAsync(stop);
+                    if (!templates) continue;
+                    templates = false;
+                    using var fresh = scopes.CreateScope();
+                    await fresh.ServiceProvider.GetRequiredService<Web.Templates.TemplateDesk>().LoadAsync(stop);
+                }
             }
             catch (OperationCanceledException) { }
             catch (Exception e) when (e is NpgsqlException or InvalidOperationException or IOException)

@@ -7,8 +7,8 @@ using Plurimax.Core.Briefs;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
-using Plurimax.Data.Sites;
 using Plurimax.Data.Blobs;
+using Plurimax.Data.Sites;
 using Plurimax.Web.Briefing;
 
 namespace Plurimax.Web.Pages;

@@ -33,6 +33,9 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     [BindProperty(SupportsGet = true)] public Tone? Tone { get; set; }
     [BindProperty] public string Text { get; set; } = "";
     [BindProperty] public Guid? Like { get; set; }
+    /// <summary>A template of the agency to start from.</summary>
+    [BindProperty] public string? Own { get; set; }
+    public IEnumerable<TradeTemplate> Agency => trades.Agency;
 
     public StartSheet? Sheet { get; private set; }
     public List<StartSheet> Held { get; private set; } = [];
@@ -67,12 +70,12 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     public async Task<IActionResult> OnPostReadAsync(List<IFormFile> files)
     {
         await LoadAsync();
-        if (Text.Trim().Length == 0 && files.Count == 0 && Like is null)
+        if (Text.Trim().Length == 0 && files.Count == 0 && Like is null && string.IsNullOrEmpty(Own))
         {
             _problems["text"] = "Type or paste something, or choose a file.";
             return Refused();
         }
-        var sheet = await desk.ReadAsync(Sheet, Text, await Uploads.ReadAsync(files), Like, Who);
+        var sheet = await desk.ReadAsync(Sheet, Text, await Uploads.ReadAsync(files), Like, Who, Own);
         return Redirect($"/new/{sheet.Id}");
     }
 

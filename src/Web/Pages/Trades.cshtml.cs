@@ -1,18 +1,27 @@
 using System.Collections.Immutable;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
+using Plurimax.Web.Briefing;
+using Plurimax.Web.Templates;
 
 namespace Plurimax.Web.Pages;
 
-/// <summary>The trade templates at hand.</summary>
-public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db) : PageModel
+/// <summary>The trade templates at hand, the agency's own first.</summary>
+public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db, TemplateDesk desk) : PageModel
 {
     public string Query { get; private set; } = "";
-    public List<TradeTemplate> All { get; } = [.. trades.All];
+    public List<TradeTemplate> All { get; private set; } = [];
     public ImmutableArray<TradeMatch> Found { get; private set; } = [];
     public Dictionary<string, int> Sites { get; private set; } = [];
+    public List<(Guid Id, string Name, string Trade)> Finished { get; private set; } = [];
+    public string MakeProblem { get; private set; } = "";
+    public string ImportProblem { get; private set; } = "";
+    public IReadOnlyList<TradeProblem> Faults { get; private set; } = [];
+    public string TypedName { get; private set; } = "";
+    private string Who => User.Identity?.Name ?? "somebody";
 
     /// <summary>What was found first; nothing is hidden by a search.</summary>
     public IEnumerable<(TradeTemplate Trade, string? By)> Rows => Found.Select(f => (f.Trade, (string?)f.Matched)).Concat(All.Where(t => Found.All(f => f.Trade.Id != t.Id)).Select(t => (t, (string?)null)));
@@ -21,6 +30,36 @@ public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db) : PageMode
     {
         Query = (q ?? "").Trim();
         Found = Query.Length is > 0 and < 200 ? trades.Search(Query) : [];
-        Sites = await db.Sites.Where(s => !s.IsSample).GroupBy(s => s.TradeId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
+        All = [.. trades.All.OrderBy(t => t.Base is null).ThenBy(t => t.Names.Title, StringComparer.Ordinal)];
+        Sites = (await db.Sites.Where(s => !s.IsSample).GroupBy(s => s.TradeId).Select(g => new { g.Key, Count = g.Count() }).ToListAsync()).GroupBy(g => TradeTemplate.FamilyOf(g.Key)).ToDictionary(g => g.Key, g => g.Sum(x => x.Count));
+        // The further a site has come, the more of it was looked at by people.
+        Finished = (await db.Sites.AsNoTracking().Where(s => !s.IsSample).OrderByDescending(s => s.Station).ThenBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId }).Take(300).ToListAsync()).ConvertAll(s => (s.Id, s.Name, s.TradeId));
+    }
+
+    private async Task<IActionResult> RefusedAsync()
+    {
+        await OnGetAsync(null);
+        Response.StatusCode = 422;
+        return Page();
+    }
+
+    public async Task<IActionResult> OnPostMakeAsync(Guid site, string? name)
+    {
+        TypedName = name ?? "";
+        var (family, left, problem) = await desk.MakeAsync(site, TypedName, Who);
+        if (family is null) { MakeProblem = problem!; return await RefusedAsync(); }
+        TempData["Said"] = left.Count == 0 ? "The template is there; sites can start from it." : $"The template is there. Not taken over: {string.Join(" ", left)}";
+        return Redirect($"/trades/{family}");
+    }
+
+    public async Task<IActionResult> OnPostImportAsync(IFormFile? file)
+    {
+        if (file is null || file.Length == 0) { ImportProblem = "Choose a .yaml file."; return await RefusedAsync(); }
+        if (file.Length > TemplateDesk.LongestYaml) { ImportProblem = $"A template has up to {TemplateDesk.LongestYaml / 1000} KB."; return await RefusedAsync(); }
+        var bytes = (await Uploads.ReadAsync([file]))[0].Bytes;
+        var (family, faults, problem) = await desk.ImportAsync(Core.Reading.Files.TextBytes.Decode(bytes).Text, Who);
+        if (family is not null) { TempData["Said"] = "Imported; sites can start from it."; return Redirect($"/trades/{family}"); }
+        (ImportProblem, Faults) = (problem ?? "The file has faults:", faults);
+        return await RefusedAsync();
     }
 }
