@@ -211,6 +211,9 @@ public sealed class TemplateVersion
     public DateTimeOffset At { get; set; }
 }
 
+/// <param name="Hash">Of the blob that holds the bytes.</param>
+public sealed record SheetPicture(string Name, string Type, string Hash, long Length, int Width, int Height);
+
 /// <summary>What a site is about to be made from: everything read or typed, to be looked through before anything is built.</summary>
 public sealed class StartSheet
 {
@@ -226,6 +229,8 @@ public sealed class StartSheet
     public required FactSheet Facts { get; set; }
     public required Core.Reading.SiteMaterial Material { get; set; }
     public ImmutableArray<string> Problems { get; set; } = [];
+    /// <summary>Pictures among the files; they become the client's once the site is made.</summary>
+    public ImmutableArray<SheetPicture> Pictures { get; set; } = [];
     /// <summary>Names of the files read.</summary>
     public ImmutableArray<string> Files { get; set; } = [];
     public DateTimeOffset At { get; set; }

@@ -92,6 +92,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             Json(e.Property(x => x.Facts));
             Json(e.Property(x => x.Material));
             Json(e.Property(x => x.Problems));
+            Json(e.Property(x => x.Pictures));
             Json(e.Property(x => x.Files));
             e.HasIndex(x => new { x.Who, x.At });
         });

@@ -17,6 +17,9 @@ public class BriefingTests(App app)
     private static Task<HttpResponseMessage> UploadAsync(HttpClient http, string page, string handler, Dictionary<string, string> fields, params (string Name, byte[] Bytes)[] files) =>
         Maker.UploadAsync(http, page, handler, fields, "files", files);
 
+    /// <summary>The head of a PNG, which is all that is looked at (W3C PNG, 11.2.2).</summary>
+    private static byte[] Png(int w, int h) => [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, 0, 0, 0, 13, 0x49, 0x48, 0x44, 0x52, 0, 0, (byte)(w >> 8), (byte)w, 0, 0, (byte)(h >> 8), (byte)h, 8, 2, 0, 0, 0, 0, 0, 0, 0];
+
     private Task<Client> ClientAsync(Site site) => app.DbAsync(db => db.Clients.AsNoTracking().FirstAsync(c => c.Id == site.ClientId));
 
     [Fact]
@@ -251,7 +254,7 @@ public class BriefingTests(App app)
     {
         var maker = await app.SignInAsync();
         var read = await UploadAsync(maker.Http, "/new", "Read", new() { ["Text"] = "Old Bell Cycles, bike workshop in Wrenfield" },
-            ("index.html", "<title>Home</title><h1>Old Bell Cycles</h1><p>Three stands, one compressor and a kettle that is never off, whatever the weather.</p>"u8.ToArray()), ("about.html", "<title>About us</title><h1>About us</h1><p>Ned began in a shed with one vice, and his daughter trues the wheels now.</p>"u8.ToArray()));
+            ("shop.png", Png(40, 30)), ("index.html", "<style>a{color:#c2185b}</style><title>Home</title><h1>Old Bell Cycles</h1><p>Three stands, one compressor and a kettle that is never off, whatever the weather.</p>"u8.ToArray()), ("about.html", "<title>About us</title><h1>About us</h1><p>Ned began in a shed with one vice, and his daughter trues the wheels now.</p>"u8.ToArray()));
         var sheet = read.Headers.Location!.ToString();
         (await maker.GetAsync(sheet)).Body.ShouldContain("to the about page");
         var made = await maker.PostAsync(sheet, new() { ["Words"] = "Bicycle repair", ["f.business.name"] = "Old Bell Cycles", ["c.business.name"] = "yes", ["f.place/town"] = "Wrenfield", ["f.place/country"] = "GB", ["c.place"] = "yes", ["old"] = "1", ["oldSeen"] = "yes" }, sheet);
@@ -259,5 +262,10 @@ public class BriefingTests(App app)
         var json = await app.DbAsync(async db => (await db.Revisions.AsNoTracking().Where(r => r.SiteId == id).OrderByDescending(r => r.Number).FirstAsync()).Document.ToJson());
         json.ShouldContain("his daughter trues the wheels now");
         json.ShouldNotContain("a kettle that is never off");
+        var client = await app.DbAsync(db => db.Sites.Where(s => s.Id == id).Select(s => s.Client).SingleAsync());
+        client.Facts["colours"]!.Confirmed.ShouldBeFalse("a guess by the old site's style");
+        client.Facts["colours"]!.Value.Summary().ShouldBe("#c2185b");
+        var file = await app.DbAsync(db => db.ClientFiles.SingleAsync(f => f.ClientId == client.Id));
+        (file.Name, file.Type, file.Width, file.Cleared).ShouldBe(("shop.png", "image/png", 40, false));
     }
 }

@@ -71,15 +71,18 @@ public sealed record SourceText(string Name, ImmutableArray<SourceLine> Lines, I
 public sealed class TextBuilder
 {
     public const int MostLines = 20_000;
+    /// <summary>Characters of one document that are read: some 150 pages, about three seconds. What a business says of itself stands before that.</summary>
+    public const int MostText = 400_000;
     public const int LongestLine = 4_000;
     private readonly ImmutableArray<SourceLine>.Builder _lines = ImmutableArray.CreateBuilder<SourceLine>();
     private int _at;
+    private bool _cut;
 
     public int Count => _lines.Count;
 
     public void Add(string text, LineRole role, int page = 0)
     {
-        if (_lines.Count >= MostLines) return;
+        if (_lines.Count >= MostLines || _at > MostText) { _cut = true; return; }
         text = Tidy(text);
         if (text.Length > LongestLine) text = text[..LongestLine];
         if (text.Length == 0 && role != LineRole.Heading && (_lines.Count == 0 || _lines[^1].Text.Length == 0)) return;
@@ -109,7 +112,7 @@ public sealed class TextBuilder
     public void Row(IEnumerable<string> cells, int page = 0) => Add(string.Join(" | ", cells.Select(Tidy)), LineRole.Row, page);
 
     public SourceText Build(string name, ImmutableArray<Candidate>? stated = null, string? language = null, SiteMaterial? material = null, ImmutableArray<string>? notes = null) =>
-        new(name, _lines.ToImmutable(), stated ?? [], language, material ?? SiteMaterial.Empty, notes ?? []);
+        new(name, _lines.ToImmutable(), stated ?? [], language, material ?? SiteMaterial.Empty, _cut ? [.. notes ?? [], $"{name}: long; the first {_at:N0} characters were read."] : notes ?? []);
 
     /// <summary>One line without control characters, runs of blanks as one, typographic blanks as plain ones.</summary>
     public static string Tidy(string text)

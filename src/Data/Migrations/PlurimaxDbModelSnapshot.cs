@@ -1461,6 +1461,11 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("material");
 
+                    b.Property<string>("Pictures")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("pictures");
+
                     b.Property<string>("Problems")
                         .IsRequired()
                         .HasColumnType("jsonb")

@@ -6,12 +6,13 @@ using Plurimax.Core.Reading;
 using Plurimax.Core.Reading.Files;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
+using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 
 namespace Plurimax.Web.Briefing;
 
 /// <summary>Makes check sheets out of whatever there is: words, files, a site to be like.</summary>
-public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue trades, TimeProvider clock)
+public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue trades, IBlobStore blobs, TimeProvider clock)
 {
     /// <summary>From here on what was read is ticked unless somebody unticks it.</summary>
     public const double Ticked = 0.75;
@@ -40,7 +41,8 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         var texts = batch.Texts.ToList();
         if (words.Trim().Length > 0) texts.Insert(0, SourceText.Of("what was typed", words));
         sheet.Words = words.Length > 20_000 ? words[..20_000] : words;
-        sheet.Problems = [.. batch.Problems.Select(p => p.ToString()), .. texts.SelectMany(t => t.Notes), .. batch.Pictures.Select(p => $"{p.Name}: a picture; add it on the Brief once the site is made.")];
+        sheet.Problems = [.. batch.Problems.Select(p => p.ToString()), .. texts.SelectMany(t => t.Notes)];
+        sheet.Pictures = [.. sheet.Pictures.Concat(batch.Pictures.Select(p => new SheetPicture(p.Name, p.Size.Type, blobs.Put(p.Bytes).Hash, p.Bytes.Length, p.Size.Width, p.Size.Height))).DistinctBy(p => p.Hash).Take(FileDesk.MostFiles)];
         sheet.Files = [.. sheet.Files.Concat(files.Select(f => DocumentReader.Shown(f.Name))).Distinct().Take(80)];
         if (likeSite is { } like && await db.Sites.Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == like, cancel) is { } model)
         {
@@ -57,11 +59,24 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
                 if (sheet.Facts[offer.Fact] is null || sheet.Facts[offer.Fact] is { Confirmed: false })
                     sheet.Facts = sheet.Facts.With(offer.Fact, new FactEntry(offer.Value, source, offer.Confidence >= Ticked, true, who, now) { Where = offer.Where });
             sheet.Material = new SiteMaterial([.. sheet.Material.Pages.Concat(reading.Material.Pages)], [.. sheet.Material.Menu.Union(reading.Material.Menu)], [.. sheet.Material.Pictures.Union(reading.Material.Pictures)], [.. sheet.Material.Colours.Union(reading.Material.Colours)]);
+            // The colours an old site uses most are a guess at those of the business.
+            if (reading.Material.Colours is { Length: > 0 } colours && sheet.Facts["colours"] is null)
+                sheet.Facts = sheet.Facts.With("colours", new FactEntry(new ListValue([.. colours.Take(3)]), FactSource.OldSite, false, true, who, now));
             // The trade may be one that no template is there for yet; the sheet then offers the nearest.
             if (sheet.TradeId is null && reading.Trade is { } trade) sheet.TradeId = trade.Id;
         }
         await db.SaveChangesAsync(cancel);
         return sheet;
+    }
+
+    /// <summary>The sheet has become a site: its pictures are the client's from now on, not cleared yet.</summary>
+    public async Task MadeAsync(StartSheet sheet, Site site)
+    {
+        sheet.SiteId = site.Id;
+        var here = (await db.ClientFiles.Where(f => f.ClientId == site.ClientId).Select(f => f.Hash).ToListAsync()).ToHashSet();
+        foreach (var p in sheet.Pictures.Where(p => here.Add(p.Hash)))
+            db.Add(new ClientFile { ClientId = site.ClientId, Name = p.Name, Type = p.Type, Hash = p.Hash, Length = p.Length, Width = p.Width, Height = p.Height, At = clock.GetUtcNow() });
+        await db.SaveChangesAsync();
     }
 
     /// <summary>A site for a business that is known. What the sheet says becomes its facts; a prospect becomes a client by it.</summary>

@@ -123,7 +123,7 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
         // What was ticked by hand is brought over even where no place is named for it.
         var brought = OldTexts.Where((_, i) => Brings(i)).Select(t => t.Place == OldTextPlace.LeftOut ? t with { Place = OldTextPlace.OwnPage } : t).ToList();
         if (brought.Count > 0) await store.EditAsync(site.Id, 1, new BringOver(global::Plurimax.Core.Composing.OldTexts.BringOver(await store.DocumentAsync(site), brought), brought.Count), Who);
-        if (Sheet is not null) { Sheet.SiteId = site.Id; await db.SaveChangesAsync(); }
+        if (Sheet is not null) await desk.MadeAsync(Sheet, site);
         TempData["Said"] = $"{facts.Name}: a whole site stands on the Bench.";
         return Redirect($"/sites/{site.Id}/bench");
     }

@@ -146,4 +146,42 @@ public class BadInputTests
     /// <summary>A PNG that claims a size and holds nothing (signature and IHDR, PNG specification section 11.2.2).</summary>
     private static byte[] Png(int width, int height) => [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, 0, 0, 0, 13, .. "IHDR"u8, .. Big(width), .. Big(height), 8, 2, 0, 0, 0, 0, 0, 0, 0];
     private static byte[] Big(int n) => [(byte)(n >> 24), (byte)(n >> 16), (byte)(n >> 8), (byte)n];
+
+    [Fact]
+    public void A_very_long_text_is_read_to_a_bound_and_says_so()
+    {
+        var line = string.Concat(Enumerable.Repeat("Ring 01632 960142 before nine. ", 30)) + "\n";
+        var batch = DocumentReader.Read([new("long.txt", Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat(line, 3 * TextBuilder.MostText / line.Length))))]);
+        batch.Texts.Single().Text.Length.ShouldBeLessThan(TextBuilder.MostText + TextBuilder.LongestLine + 1);
+        batch.Texts.Single().Notes.ShouldContain(n => n.StartsWith("long.txt: long; the first"));
+    }
+
+    [Fact]
+    public async Task The_worst_of_batches_is_read_in_a_process_that_may_hold_300_MB()
+    {
+        // The runtime itself ends the process where its heap would grow past the limit (DOTNET_GCHeapHardLimit, hexadecimal bytes).
+        var folder = Directory.CreateTempSubdirectory("plurimax-bad-").FullName;
+        try
+        {
+            string Put(string name, byte[] bytes) { var path = Path.Combine(folder, name); File.WriteAllBytes(path, bytes); return path; }
+            var bomb = new byte[90 * 1024 * 1024];
+            string[] files =
+            [
+                Put("huge.txt", new byte[100 * 1024 * 1024]), Put("long.txt", Encoding.ASCII.GetBytes(string.Concat(Enumerable.Repeat("Opens at nine. ", 19 * 1024 * 1024 / 15)))),
+                Put("wide.csv", Encoding.ASCII.GetBytes(string.Concat(Enumerable.Repeat("a,b,c,d,e,f,g,h\n", 19 * 1024 * 1024 / 16)))), Put("bomb.zip", Zip(("a.txt", bomb))),
+                Put("photo.vcf", Encoding.ASCII.GetBytes($"BEGIN:VCARD\r\nVERSION:3.0\r\nFN:Jem Orrin\r\nPHOTO;ENCODING=b:{new string('A', 7 * 1024 * 1024)}\r\nEND:VCARD\r\n")),
+                Put("vast.png", Png(20_000, 20_000)), Put("good.txt", "Phone 01632 960142"u8.ToArray()),
+            ];
+            var start = new System.Diagnostics.ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, "Plurimax.Cli.dll"), "read", .. files, "--json"]) { RedirectStandardOutput = true, RedirectStandardError = true };
+            start.Environment["DOTNET_GCHeapHardLimit"] = (300L * 1024 * 1024).ToString("X");
+            using var process = System.Diagnostics.Process.Start(start)!;
+            var reading = process.StandardError.ReadToEndAsync();
+            var output = await process.StandardOutput.ReadToEndAsync();
+            var error = await reading;
+            await process.WaitForExitAsync();
+            output.ShouldContain("+441632960142", customMessage: error);
+            foreach (var said in new[] { "huge.txt", "bomb.zip", "vast.png" }) error.ShouldContain(said);
+        }
+        finally { Directory.Delete(folder, true); }
+    }
 }
