@@ -20,7 +20,7 @@ const harrowgate = await site('Harrowgate Cycle Works');
 const shots = {
   line: '/', brief: `/sites/${await site('Penhallow')}/brief`, briefing: `/sites/${await site('Quayside Physio')}/briefing`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`,
   bench: `/sites/${harrowgate}/bench?leaf=home&section=home.opening`, proof: `/sites/${await site('Larkfield Honey')}/proof`, launch: `/sites/${await site('Quayside Physio')}/launch`,
-  handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, care: `/sites/${await site('Wrenfield Wheels')}/care`, standards: '/standards', trades: '/trades?q=bike+shop', prospects: '/prospects', clients: '/clients',
+  handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, standards: '/standards', trades: '/trades?q=bike+shop', prospects: '/prospects', clients: '/clients',
 };
 const take = async (name, p = page) => { await p.waitForLoadState('networkidle'); await p.screenshot({ path: `docs/screenshots/${name}.png` }); };
 for (const [name, path] of Object.entries(shots)) {
