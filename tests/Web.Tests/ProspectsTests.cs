@@ -258,7 +258,10 @@ public class ProspectsTests(App app)
     public async Task A_site_for_a_prospect_starts_from_a_sheet_that_asks_nothing_twice()
     {
         var (maker, client) = await ProspectAsync("Fennel Bikes");
+        (await Maker.UploadAsync(maker.Http, "/new", "Read", new() { ["Known"] = "Nobody Here" }, "files")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        var byName = await Maker.UploadAsync(maker.Http, "/new", "Read", new() { ["Known"] = "fennel bikes" }, "files");
         var to = (await maker.Http.GetAsync($"/new?client={client.Id}")).Headers.Location!.ToString();
+        byName.Headers.Location!.ToString().ShouldBe(to, "the same sheet from either place");
         var sheet = (await maker.GetAsync(to)).Body;
         sheet.ShouldContain("Fennel Bikes");
         sheet.ShouldContain(client.Facts.Any<PhoneValue>("phone")!.National);

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Prospects;
 using Plurimax.Core.Reading;
 using Plurimax.Core.Reading.Files;
 using Plurimax.Core.Trades;
@@ -20,6 +21,13 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
     public Task<StartSheet?> FindAsync(Guid id, string who) => db.StartSheets.FirstOrDefaultAsync(s => s.Id == id && s.Who == who);
 
     public Task<List<StartSheet>> HeldAsync(string who) => db.StartSheets.AsNoTracking().Where(s => s.Who == who && s.SiteId == null).OrderByDescending(s => s.At).Take(8).ToListAsync();
+
+    /// <summary>A prospect or client by its name as it stands in the books; the newest where two are called so.</summary>
+    public async Task<Guid?> KnownAsync(string name)
+    {
+        var key = BusinessKeys.NameKey(name);
+        return await db.Clients.Where(c => c.NameKey == key).OrderByDescending(c => c.CreatedAt).Select(c => (Guid?)c.Id).FirstOrDefaultAsync();
+    }
 
     /// <summary>A sheet for a business that is known: what is on its fact sheet is filled in and not asked again.</summary>
     public async Task<StartSheet?> ForAsync(Guid clientId, string who)

@@ -33,6 +33,9 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     [BindProperty(SupportsGet = true)] public Tone? Tone { get; set; }
     [BindProperty] public string Text { get; set; } = "";
     [BindProperty] public Guid? Like { get; set; }
+    /// <summary>Name of a prospect or client that the site will be for.</summary>
+    [BindProperty] public string Known { get; set; } = "";
+    public List<string> Books { get; private set; } = [];
     /// <summary>A template of the agency to start from.</summary>
     [BindProperty] public string? Own { get; set; }
     public IEnumerable<TradeTemplate> Agency => trades.Agency;
@@ -70,10 +73,19 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     public async Task<IActionResult> OnPostReadAsync(List<IFormFile> files)
     {
         await LoadAsync();
-        if (Text.Trim().Length == 0 && files.Count == 0 && Like is null && string.IsNullOrEmpty(Own))
+        if (Text.Trim().Length == 0 && files.Count == 0 && Like is null && string.IsNullOrEmpty(Own) && Known.Trim().Length == 0)
         {
             _problems["text"] = "Type or paste something, or choose a file.";
             return Refused();
+        }
+        if (Known.Trim() is { Length: > 0 } name)
+        {
+            if (await desk.KnownAsync(name) is not { } known)
+            {
+                _problems["known"] = $"Nobody called “{name}” is in the books. Leave it empty for somebody new.";
+                return Refused();
+            }
+            Sheet = await desk.ForAsync(known, Who);
         }
         var sheet = await desk.ReadAsync(Sheet, Text, await Uploads.ReadAsync(files), Like, Who, Own);
         return Redirect($"/new/{sheet.Id}");
@@ -186,6 +198,7 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
         if (Sheet is { Material.Pages.Length: > 0 }) OldTexts = global::Plurimax.Core.Composing.OldTexts.Of(Sheet.Material);
         Held = await desk.HeldAsync(Who);
         Sites = (await db.Sites.AsNoTracking().Where(s => !s.IsSample).OrderBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId }).Take(300).ToListAsync()).ConvertAll(s => (s.Id, s.Name, s.TradeId));
+        Books = await db.Clients.AsNoTracking().Where(c => c.Standing != Standing.LetGo && c.Standing != Standing.Former).OrderByDescending(c => c.NextContact != null).ThenByDescending(c => c.CreatedAt).Select(c => c.Name).Take(200).ToListAsync();
         if (Sheet is not null && Text.Length == 0) Text = Sheet.Words;
     }
 

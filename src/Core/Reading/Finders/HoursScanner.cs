@@ -207,7 +207,7 @@ internal sealed class HoursScanner(string line, string language)
             var unmistakable = tongue == "en" && word.Length >= 3 && word.ToLowerInvariant() is not ("sun" or "sat" or "wed" or "mon");
             var followed = rest.Length > 0 && (rest[0] is '-' or '–' or ':' or '|' or ',' or '/' or '&' or '+' or '(' || char.IsDigit(rest[0]) || FollowWord.IsMatch(rest));
             if (word.Length == 1 && !(upper && (DayTo.Match(line, end) is { Success: true } g && g.Index == end && Letters.Match(line, end + g.Length) is { Success: true, Length: 1 } || PrecededByLetter(i) || (rest.Length > 0 && (char.IsDigit(rest[0]) || rest[0] is ':' or '|'))))) continue;
-            if (!unmistakable && !(upper && (followed || dot && rest.Length == 0 || rest.Length == 0)) && !(language == "en" && word.Length >= 3 && followed) && !(language is "fr" or "es" && word.Length >= 3 && (followed || dot))) continue;
+            if (!unmistakable && !(upper && (followed || dot && rest.Length == 0 || rest.Length == 0)) && !(language == "en" && word.Length >= 3 && (followed || TimeBefore.IsMatch(line[..i]))) && !(language is "fr" or "es" && word.Length >= 3 && (followed || dot))) continue;
             return (d, dot ? end + 1 : end);
         }
         return null;
@@ -216,6 +216,8 @@ internal sealed class HoursScanner(string line, string language)
     /// <summary>The second letter of "L-V".</summary>
     private bool PrecededByLetter(int i) => LetterBefore.IsMatch(line[..i]);
 
+    /// <summary>"8-1 sat": a short day in small letters behind the times it holds for.</summary>
+    private static readonly Regex TimeBefore = new(@"\d(?:[:.]\d\d)?\s?(?:am|pm)?\s(?:on\s)?$", RegexOptions.IgnoreCase);
     private static readonly Regex OpenVerb = new(@"^(?:open|opens|öffnen|öffnet|ouvrons|ouvre|ouvrent|abrimos|abre)$", RegexOptions.IgnoreCase);
     private static readonly Regex CloseVerb = new(@"^(?:close|closes|shut|shuts|schließen|schliessen|schließt|fermons|ferme|cerramos|cierra)$", RegexOptions.IgnoreCase);
     private static readonly Regex At = new(@"\G(?<at>at|um|à|a las)\s+", RegexOptions.IgnoreCase);

@@ -14,7 +14,7 @@ public static class PeopleFinder
             var line = frame.Line(i);
             if (line.Length == 0 || frame.MailHeader(i) || frame.Others(i)) continue;
             if (i + 1 < frame.Lines.Length && TitleLine.IsMatch(frame.Line(i + 1)) && Signed.Match(line) is { Success: true } above && !frame.Agency(i) && Name(above.Groups["n"].Value) is { } titled) Add(titled, .92, i, 0, titled.Length);
-            foreach (var (pattern, score) in new[] { (Labelled, .95), (After, .92), (Runs, .9), (Self, .88), (RunBy, .9), (Possessive, .72), (OwnerThen, .9), (SignOff, .74) })
+            foreach (var (pattern, score) in new[] { (Labelled, .95), (After, .92), (Runs, .9), (Self, .88), (RunBy, .9), (Possessive, .72), (OwnerThen, .9), (SignOff, .74), (SheIs, .72) })
                 foreach (Match m in pattern.Matches(line))
                 {
                     if (frame.Agency(i)) continue;
@@ -99,4 +99,7 @@ public static class PeopleFinder
     private static readonly Regex Former = new(@"\b(?:former|previous|ex-|late|retired|used to|sold (?:it|the)|ehemalig\w*|frühere\w*|vorherige\w*|ancien(?:ne)?|précédente?|antigu[oa]|anterior)\b", RegexOptions.IgnoreCase);
     private static readonly Regex NotAName = new(@"^(?:Jahr|Who|What|Where|When|Why|How|Monat|Woche|Tag|Stunde|Since|The|This|That|These|Our|My|Your|We|They|He|She|It|You|I|Owner|Contact|Phone|Tel|Email|E-Mail|Address|Website|Call|Mobile|Hours|Services|Monday|Tuesday|Wednesday|Thursday|Friday|Saturday|Sunday|Please|Thanks|Thank|Regards|Kind|Best|Dear|Hello|Hi|Yes|No|Not|And|But|So|Also|Wir|Sie|Ihr|Unser\w*|Der|Die|Das|Ich|Und|Telefon|Nous|Notre|Vous|Votre|Le|La|Les|Et|Nuestr\w+|El|Los|Las|Open|Happy|Sorry|Glad|Sure|Fully|Based|Local|Located|Father|Mother|Vater|Mutter|Brothers|Sisters|English|German|French|Spanish|Welsh|Looking|Only|Just|Master|Meister)\b|^(?:Ms|Mr)$");
     private static readonly Regex Business = new(@"\b(?:Ltd|Limited|GmbH|LLC|Inc|SARL|S\.L\.|SL|Street|Road|Lane|Studio|Shop|Works|Services|School|Centre|Practice|Clinic|Salon|Café|Bakery|Garage|Workshop|Web|Agency|Design|Council|Guild|Association|Werkstatt|Praxis|Bäckerei|GbR|e\.K\.|UG|KG|Handwerk\w*|Taller|Atelier|Boulangerie|Cabinet)\b");
+
+    /// <summary>"She's Bryony Ash, does it with her sister"; "soy Rosa Montalt de la floristería".</summary>
+    private static readonly Regex SheIs = new(@"(?:(?i:\b(?:she|he)(?:'s|’s| is))\s+(?<n>\p{Lu}\p{Ll}+\s\p{Lu}[\p{L}'’-]+)(?=[,.]|\s(?:and|does|runs|with)\b)|(?i:\b(?:soy|me llamo|je suis|je m'appelle|ich bin|mein name ist))\s+(?<n>\p{Lu}\p{Ll}+\s\p{Lu}[\p{L}'’-]+)(?=[,.]|\s(?i:de|del|du|von|vom|und|y|et)\b))");
 }

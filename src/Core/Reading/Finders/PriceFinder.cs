@@ -102,6 +102,9 @@ public static class PriceFinder
             if (Value(m, frame.Country) is not { } v || v.Amount == 0) { end = m.Index + m.Length; continue; }
             var (a, b) = TextFrame.Clause(line, m.Index, m.Length);
             var before = line[Math.Max(a, end)..Math.Max(Math.Max(a, end), m.Index)];
+            // A sentence that has ended says nothing of a price that begins the next; nor does what the price before was for.
+            if (SentenceEnd.IsMatch(before)) before = "";
+            if (k > 0 && WasFor.Match(before) is { Success: true } was) before = before[was.Length..];
             var next = k + 1 < matches.Count ? matches[k + 1].Index : line.Length;
             var after = line[(m.Index + m.Length)..Math.Max(m.Index + m.Length, Math.Min(b, next))];
             end = m.Index + m.Length;
@@ -246,6 +249,8 @@ public static class PriceFinder
     private static readonly Regex ItemEnd = new(@"(?:^|\s)(?:is|are|it's|costs?|comes? (?:to|in at)|at|for|from|charged?(?: at)?|we charge|i charge|we ask|now|will be|would be|should be|starts?(?: at)?|starting(?: at)?|begins? at|only|just|about|around|approx\.?|roughly|priced(?: at)?|works out(?: at)?|goes? for|sells? for|up to|ab|kostet|kosten|kommt auf|liegt bei|beträgt|für|zu|je|nur|jetzt|künftig|sind|ist|ca\.?|von|coûte(?:nt)?|à|est(?: à)?|sont à|à partir de|dès|pour|désormais|maintenant|seulement|cuesta[n]?|son|es|vale[n]?|por|a|desde|sale(?: por)?|ahora|a partir de|to|cost|price|preis|prix|precio|=|the|a|an|of|minimum|min\.?|per|pro|until|bis|actually|stays?(?: at)?|remains?(?: at)?|goes up to|up|usually|normally|still|adds?|extra|another|zusätzlich|plus|sólo|solo)$", RegexOptions.IgnoreCase);
     private static readonly Regex ItemStart = new(@"^(?:and|und|et|y|or|but|plus|also|the|a|an|our|your|my|for|we (?:charge|do|offer|take|ask)|i charge|we'?d|it(?:'s| is)|prices?\s*:|price (?:for|of) (?:an? |the )?|cost (?:of|for) (?:an? |the )?|actually|sorry|no|now|correction|from now on|e\.g\.|so|then|while|a full|die|der|das|den|ein|eine|einen|für|eine?r?|unser\w*|ab sofort|jetzt|nein|preis für|le|la|les|l'|l’|un|une|des|notre|pour|prix|el|los|las|una|por|nuestr[oa]s?|del?|precio de|at|with|in|on|per|there'?s|they are|that'?s|each|•|·)(?:\s+|(?<=['’]))", RegexOptions.IgnoreCase);
     private static readonly Regex ForItem = new(@"^\s*(?:(?:/|per |an? |pro |je )\s?\p{L}+\s+)?(?:for|per|für|pro|pour|par|por|para)\s+([^,;.]{2,60})", RegexOptions.IgnoreCase);
+    private static readonly Regex SentenceEnd = new(@"\p{Ll}{2}[.!?]\s+$");
+    private static readonly Regex WasFor = new(@"^\s*(?:for|für|pour|por|para)\s[^,;]{2,60}(?:,|\sand|\sund|\set|\sy)\s*$", RegexOptions.IgnoreCase);
     private static readonly Regex Leader = new(@"[.…_·]{2,}\s*$|\s[–—-]\s*$|:\s*$");
     private static readonly Regex Note = new(@"^\s*(\([^)]{2,70}\)|(?:per|an?|each|/|pro|je|par|por|inc(?:l\w*)?\.?|plus|inkl\w*\.?|zzgl\.?|TTC|HT|más|IVA)\s?[^,;.|]{1,50}|per\s+\w+)", RegexOptions.IgnoreCase);
     private static readonly Regex NotItem = new(@"^(?:charges?|we charge|total|subtotal|sum|summe|gesamt|vat|mwst|ust|iva|tva|price|prices|preis|preise|prix|tarifs?|precios?|cost|it|that|they|this|deposit|call[- ]?out|eur|gbp|item)$|\b(?:phone|tel|fax|e-?mail|opening|hours|open)\b", RegexOptions.IgnoreCase);
