@@ -20,6 +20,8 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
     public DbSet<SampleLink> SampleLinks => Set<SampleLink>();
     public DbSet<ListImport> Imports => Set<ListImport>();
     public DbSet<Erasure> Erasures => Set<Erasure>();
+    public DbSet<Batch> Batches => Set<Batch>();
+    public DbSet<BatchRow> BatchRows => Set<BatchRow>();
     public DbSet<TemplateVersion> Templates => Set<TemplateVersion>();
     public DbSet<Site> Sites => Set<Site>();
     public DbSet<SiteRevision> Revisions => Set<SiteRevision>();
@@ -56,6 +58,8 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             e.HasMany(x => x.People).WithOne().HasForeignKey(p => p.ClientId);
             e.HasMany(x => x.Notes).WithOne().HasForeignKey(n => n.ClientId);
         });
+        b.Entity<Batch>(e => e.HasIndex(x => x.State));
+        b.Entity<BatchRow>(e => { e.HasKey(x => new { x.BatchId, x.Number }); e.HasIndex(x => new { x.BatchId, x.State }); e.HasOne<Batch>().WithMany().HasForeignKey(x => x.BatchId); e.HasOne(x => x.Client).WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Cascade); });
         b.Entity<TemplateVersion>(e => e.HasKey(x => new { x.Family, x.Version }));
         b.Entity<SampleLink>(e => { e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
         b.Entity<ListImport>(e => { Json(e.Property(x => x.Choices)); Json(e.Property(x => x.Decisions)); e.HasIndex(x => x.At); });

@@ -42,6 +42,9 @@ public static class Composition
         services.AddScoped<Prospecting.ProspectList>();
         services.AddScoped<Prospecting.ProspectDesk>();
         services.AddScoped<Prospecting.ImportDesk>();
+        services.AddSingleton<Batches.BatchBell>();
+        services.AddScoped<Batches.BatchDesk>();
+        services.AddHostedService<Batches.BatchRunner>();
         services.AddScoped<Templates.TemplateDesk>();
         services.AddHostedService<Templates.TemplatesAtStart>();
         services.AddScoped<Clients.ClientDesk>();

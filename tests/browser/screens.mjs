@@ -116,6 +116,32 @@ export default async function (browser, app) {
     truth((await page.locator('#said').innerText()).includes('refused'), 'what was taken in is not said');
   });
 
+  await test('ticked prospects get their samples in the background; the page says when they are done', async () => {
+    said.length = 0;
+    await page.goto(`${base}/prospects?trade=electrician`);
+    await page.locator('.rank input').first().check();
+    await page.click('text=Make the samples');
+    await page.waitForURL(/\/batches\//);
+    await page.locator('h2', { hasText: 'Done: 1 made, 0 failed' }).waitFor();
+    equal(await axe(page), [], 'axe');
+    equal(said, [], 'console');
+  });
+
+  await test('a template made from a site is edited, and a fault is told with its line', async () => {
+    said.length = 0;
+    await page.goto(`${base}/trades`);
+    await page.selectOption('#site', bench);
+    await page.keyboard.press('Escape');
+    await page.fill('#name', 'By the slip');
+    await page.click('text=Make the template');
+    await page.waitForURL(`${base}/trades/by-the-slip`);
+    equal(await axe(page), [], 'axe');
+    await page.locator('#yaml').fill((await page.inputValue('#yaml')).replace('headline:', 'headlin:'));
+    await page.keyboard.press('Control+Enter');
+    await page.locator('.faults', { hasText: 'unknown key' }).waitFor();
+    equal(said.filter((s) => !s.includes('422')), [], 'console');
+  });
+
   await test('clicking a passage in the sheet puts its section in hand in the galley', async () => {
     await page.goto(`${base}/sites/${bench}/bench`);
     const frame = page.frameLocator('.sheetframe');

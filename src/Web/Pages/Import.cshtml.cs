@@ -11,7 +11,7 @@ using Plurimax.Web.Prospecting;
 namespace Plurimax.Web.Pages;
 
 /// <summary>A list in review: how it was read, what is refused and why, what is known already; then it is taken in.</summary>
-public sealed class ImportModel(ImportDesk desk, UserManager<AppUser> users) : PageModel
+public sealed class ImportModel(ImportDesk desk, Batches.BatchDesk batches, UserManager<AppUser> users) : PageModel
 {
     public ImportReview Review { get; private set; } = null!;
     public string Problem { get; private set; } = "";
@@ -113,9 +113,16 @@ public sealed class ImportModel(ImportDesk desk, UserManager<AppUser> users) : P
         return Redirect("/prospects");
     }
 
-    public async Task<IActionResult> OnPostTakeAsync()
+    /// <param name="samples">A sample for each that came in, or a site where they are clients.</param>
+    public async Task<IActionResult> OnPostTakeAsync(bool samples = false)
     {
-        var result = await desk.TakeAsync(_import, (await users.GetUserAsync(User))?.Id);
+        var maker = (await users.GetUserAsync(User))?.Id;
+        var (result, fresh) = await desk.TakeAsync(_import, maker);
+        if (samples && await batches.StartAsync(_import.FileName, fresh, _import.As == Standing.Untouched, Who, maker) is { } batch)
+        {
+            TempData["Said"] = $"{_import.FileName}: {result}.";
+            return Redirect($"/batches/{batch.Id}");
+        }
         TempData["Said"] = $"{_import.FileName}: {result}.";
         return Redirect("/prospects");
     }

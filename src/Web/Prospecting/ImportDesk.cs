@@ -88,19 +88,21 @@ public sealed class ImportDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvide
         review.Refused.Select(e => Enumerable.Range(0, review.File.Headings.Length).Select(i => i < e.Row.Cells.Length ? e.Row.Cells[i] : "").Append(e.Row.Number.ToString(System.Globalization.CultureInfo.InvariantCulture)).Append(e.Problem!)));
 
     /// <summary>Takes in everything that is not refused, in one transaction; merged rows add to what is known and overwrite nothing confirmed.</summary>
-    public async Task<string> TakeAsync(ListImport import, Guid? keeper)
+    /// <returns>What was taken in, in words, and the businesses that are new by it, in the order of the list.</returns>
+    public async Task<(string Result, IReadOnlyList<Guid> Fresh)> TakeAsync(ListImport import, Guid? keeper)
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
         await db.Database.ExecuteSqlAsync($"select 1 from imports where id = {import.Id} for update");
         await db.Entry(import).ReloadAsync();
-        if (import.TakenAt is not null) return import.Result;
+        if (import.TakenAt is not null) return (import.Result, []);
         var (review, problem) = await ReviewAsync(import);
-        if (review is null) return problem!;
+        if (review is null) return (problem!, []);
         var now = clock.GetUtcNow();
         var twins = review.Twins.ToDictionary(t => t.Entry.Row.Number);
         var ids = twins.Values.Where(t => t.Decision == TwinDecision.Merge && t.Known is not null).Select(t => t.Known!.Id).Distinct().ToList();
         var known = await db.Clients.Where(c => ids.Contains(c.Id)).ToDictionaryAsync(c => c.Id);
         var made = new Dictionary<int, Client>();
+        var fresh = new List<Guid>();
         db.ChangeTracker.AutoDetectChangesEnabled = false;
         foreach (var entry in review.Entries.Where(e => e.Ok))
         {
@@ -121,6 +123,7 @@ public sealed class ImportDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvide
             var client = new Client { Name = entry.Facts.Name, Facts = entry.Facts, Standing = import.As, TradeId = entry.TradeId, Category = entry.Category, Source = import.FileName, KeeperId = keeper, CreatedAt = now };
             if (entry.Note.Length > 0) client.Notes.Add(new ClientNote { Text = entry.Note, Who = import.Who, At = now });
             made[entry.Row.Number] = client;
+            fresh.Add(client.Id);
             db.Add(client);
         }
         import.TakenAt = now;
@@ -129,6 +132,6 @@ public sealed class ImportDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvide
         db.ChangeTracker.AutoDetectChangesEnabled = true;
         await db.SaveChangesAsync();
         await transaction.CommitAsync();
-        return import.Result;
+        return (import.Result, fresh);
     }
 }
