@@ -70,7 +70,7 @@ public sealed class ProspectsModel(ProspectList list, ProspectDesk desk, ImportD
     {
         var chosen = pick.Length > 0 ? pick.ToList() : first is >= 1 and <= Batches.BatchDesk.Most ? await list.WithoutSampleAsync(new ProspectQuery(false, place ?? "", trade ?? "", find ?? ""), first) : [];
         if (await batches.StartAsync(chosen.Count == 1 ? "One sample" : $"{chosen.Count} samples", chosen, samples: true, Who, (await users.GetUserAsync(User))?.Id) is { } batch) return Redirect($"/batches/{batch.Id}");
-        BatchProblem = first is < 1 or > Batches.BatchDesk.Most ? $"Give a number from 1 to {Batches.BatchDesk.Most:N0}, or tick firms." : "Every firm of this view has a sample already.";
+        BatchProblem = first is < 1 or > Batches.BatchDesk.Most ? $"Give a number from 1 to {Batches.BatchDesk.Most:N0}, or tick firms." : "Every firm of this view has a sample already, or lacks a template or a town. Tick those you mean; a batch says why one fails.";
         await LoadAsync(null, place, trade, find, false, 0);
         Response.StatusCode = 422;
         return Page();

@@ -58,15 +58,15 @@ public sealed class ProspectList(PlurimaxDb db, SiteStore store, TradeCatalogue 
             [.. all.Select(c => c.TradeId).OfType<string>().Distinct().Order(StringComparer.Ordinal)]);
     }
 
-    /// <summary>The most promising of a view that have no sample yet.</summary>
+    /// <summary>The most promising of a view that have no sample yet and could have one: a template for their trade and a town.</summary>
     public async Task<List<Guid>> WithoutSampleAsync(ProspectQuery q, int count)
     {
         var weights = await WeightsAsync();
         var find = BusinessKeys.Fold(q.Find);
-        var slim = await db.Clients.AsNoTracking().Where(c => (c.Standing == Standing.Untouched || c.Standing == Standing.Contacted) && !db.Sites.Any(s => s.ClientId == c.Id && s.IsSample)
+        var slim = await db.Clients.AsNoTracking().Where(c => (c.Standing == Standing.Untouched || c.Standing == Standing.Contacted) && c.Town != "" && !db.Sites.Any(s => s.ClientId == c.Id && s.IsSample)
             && (q.Place == "" || c.Town == q.Place) && (q.Trade == "" || c.TradeId == q.Trade) && (find == "" || c.Search.Contains(find)))
             .Select(c => new { c.Id, c.Rating, c.Reviews, c.OwnSite, c.TradeId, Phone = c.Phone != "", Email = c.Email != "" }).ToListAsync();
-        return [.. slim.OrderBy(c => Promise.Order(Figures(c.Rating, c.Reviews, c.OwnSite, c.TradeId, c.Phone, c.Email), weights)).ThenBy(c => c.Id).Take(count).Select(c => c.Id)];
+        return [.. slim.Where(c => trades.Find(c.TradeId ?? "") is not null).OrderBy(c => Promise.Order(Figures(c.Rating, c.Reviews, c.OwnSite, c.TradeId, c.Phone, c.Email), weights)).ThenBy(c => c.Id).Take(count).Select(c => c.Id)];
     }
 
     public async Task<ProspectRow> RowAsync(Guid id) =>

@@ -109,6 +109,8 @@ internal static class HoursStatements
                         leads = true;
                         break;
                     }
+                    // After "9-5 on weekdays" the order may turn: "Saturdays 9 till 1".
+                    if (!leads && daysUsed && NextReal(items, k) == HoursTokenKind.Span) leads = true;
                     days = t.Days;
                     daysUsed = false;
                     break;
@@ -183,6 +185,14 @@ internal static class HoursStatements
 
     private static bool Joined(List<HoursToken> items, int k) => k > 0 && items[k - 1].Kind == HoursTokenKind.Join && items[k - 1].Text is "," or "&" or "and" or "und" or "et" or "y" or "/";
 
+    /// <summary>"9-5 on weekdays, Saturdays 9 till 1": the first days have their times before them, the second behind.</summary>
+    private static bool OwnTimes(List<HoursToken> items, int first, List<HoursToken> part, HoursToken second)
+    {
+        if (Before(items, first) != HoursTokenKind.Span || items.Take(first).Any(t => t.Kind == HoursTokenKind.Days)) return false;
+        var rest = part.SkipWhile(t => t != second).Skip(1).Where(t => t.Kind is not (HoursTokenKind.Join or HoursTokenKind.Word)).Take(2).ToList();
+        return rest is [{ Kind: HoursTokenKind.Span }] or [{ Kind: HoursTokenKind.Span }, { Kind: not HoursTokenKind.Days }];
+    }
+
     /// <summary>Joins days that stand next to each other into one set; "closed Monday, Tuesday to Friday" keeps its range apart.</summary>
     private static List<HoursToken> Merge(List<HoursToken> part)
     {
@@ -194,7 +204,7 @@ internal static class HoursStatements
             {
                 var back = items.Count - 1;
                 while (back >= 0 && items[back].Kind == HoursTokenKind.Join && items[back].Text is not ("." or "(" or ")" or ":" or "|")) back--;
-                if (back >= 0 && items[back].Kind == HoursTokenKind.Days && items.Count - back <= 4 && !(closedBefore && t.Range && !items[back].Range))
+                if (back >= 0 && items[back].Kind == HoursTokenKind.Days && items.Count - back <= 4 && !OwnTimes(items, back, part, t) && !(closedBefore && t.Range && !items[back].Range))
                 {
                     items[back] = items[back] with { Days = items[back].Days | t.Days, Length = t.At + t.Length - items[back].At, Range = items[back].Range || t.Range };
                     items.RemoveRange(back + 1, items.Count - back - 1);

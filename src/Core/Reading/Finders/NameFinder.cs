@@ -114,7 +114,7 @@ public static class NameFinder
         for (var comma = text.IndexOf(", ", StringComparison.Ordinal); comma > 2; comma = text.IndexOf(", ", comma + 2, StringComparison.Ordinal))
         {
             var rest = text[(comma + 2)..];
-            if (char.IsLower(rest[0]) || Describes.IsMatch(rest) || TradeLexicon.OfLabel(rest) is not null && !rest.Contains(" & ", StringComparison.Ordinal)) return text[..comma];
+            if (char.IsLower(rest[0]) || Describes.IsMatch(rest) || AddressFinder.IsStreet(rest) || TradeLexicon.OfLabel(rest) is not null && !rest.Contains(" & ", StringComparison.Ordinal)) return text[..comma];
         }
         return text;
     }
