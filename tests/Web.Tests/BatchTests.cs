@@ -112,4 +112,24 @@ public class BatchTests(App app)
         (await maker.PostAsync("/prospects?handler=Batch", new() { ["first"] = "0" }, "/prospects")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await maker.GetAsync($"/batches/{Guid.NewGuid()}")).Status.ShouldBe(HttpStatusCode.NotFound);
     }
+
+    [Fact]
+    public async Task A_row_that_cannot_be_made_is_noted_and_does_not_hold_up_the_others()
+    {
+        var ids = await app.DbAsync(async db =>
+        {
+            // A list with a hole in it, as no form of ours writes it: the making itself fails on it.
+            var bad = new Client { Name = "Quince One", Facts = FactSheet.From("Quince One", "Saltmere"), Standing = Standing.Active, TradeId = "cafe", CreatedAt = DateTimeOffset.UtcNow };
+            var good = new Client { Name = "Quince Two", Facts = FactSheet.From("Quince Two", "Saltmere"), Standing = Standing.Active, TradeId = "cafe", CreatedAt = DateTimeOffset.UtcNow };
+            db.AddRange(bad, good);
+            await db.SaveChangesAsync();
+            await db.Database.ExecuteSqlAsync($"update clients set facts = jsonb_set(facts, '{{entries,services}}', '{{\"value\": {{\"is\": \"list\", \"items\": [null]}}, \"confirmed\": true, \"shown\": true}}') where id = {bad.Id}");
+            return new[] { bad.Id, good.Id };
+        });
+        var batch = (await app.WithAsync(s => s.GetRequiredService<BatchDesk>().StartAsync("Two", ids, false, "m", null)))!;
+        var report = await DoneAsync(batch.Id);
+        (report.Made, report.Failed).ShouldBe((1, 1));
+        report.Rows.Single(r => r.State == BatchRowState.Failed).Problem.ShouldStartWith("Could not be made:");
+        (await app.DbAsync(db => db.Sites.CountAsync(s => ids.Contains(s.ClientId)))).ShouldBe(1);
+    }
 }

@@ -63,10 +63,18 @@ public class ClientsTests(App app)
         one.Notes.ShouldContain(n => n.Text == "Said of the second");
         (await app.DbAsync(db => db.Sites.CountAsync(s => s.ClientId == first.ClientId))).ShouldBe(2);
         // The pages of both follow the merged facts.
-        foreach (var site in new[] { first, second })
+        foreach (var id in new[] { first.Id, second.Id })
         {
-            var doc = await app.WithAsync(async s => await s.GetRequiredService<SiteStore>().DocumentAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!));
-            doc.ShouldNotBeNull();
+            var pages = await app.WithAsync(async s =>
+            {
+                var site = (await s.GetRequiredService<SiteStore>().FindAsync(id))!;
+                var publisher = s.GetRequiredService<Launching.Publisher>();
+                var files = publisher.Render(site, await s.GetRequiredService<SiteStore>().DocumentAsync(site), site.Facts, await publisher.SettingsAsync(site));
+                return string.Concat(files.Files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal)).Select(f => Encoding.UTF8.GetString(f.Value)));
+            });
+            pages.ShouldContain("two@ivy.example");
+            pages.ShouldNotContain("one@ivy.example");
+            pages.ShouldNotContain("Ivy Cycles Ltd");
         }
         (await maker.Http.GetAsync(page)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
     }

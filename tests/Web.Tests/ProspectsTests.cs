@@ -89,6 +89,12 @@ public class ProspectsTests(App app)
         html.ShouldContain("Take in 2 rows");
         await maker.PostAsync($"{page}?handler=Take", [], page);
         (await NamedAsync("Vetch")).Select(c => (c.Name, c.Facts.Town)).ShouldBe([("Vetch Boats", "Wrenfield"), ("Vetch Cycles", "Saltmere")]);
+        // One firm and no heading: to call that row a heading leaves nothing to read.
+        var one = await HoldAsync(maker, $"Vetch Alone,{Phone()}\n");
+        var bad = await maker.PostAsync($"{one}?handler=Read", new() { ["heading"] = "yes" }, one);
+        bad.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        WebUtility.HtmlDecode(await bad.Content.ReadAsStringAsync()).ShouldContain("nothing below it. The choice was taken back.");
+        (await maker.GetAsync(one)).Body.ShouldContain("Take in 1 rows");
     }
 
     [Fact]
@@ -172,6 +178,7 @@ public class ProspectsTests(App app)
         page.StatusCode.ShouldBe(HttpStatusCode.OK);
         var html = await page.Content.ReadAsStringAsync();
         html.ShouldContain("noindex");
+        (await visitor.GetAsync($"{link}/sheet/index.html")).Headers.GetValues("X-Robots-Tag").Single().ShouldContain("noindex");
         (await visitor.GetStringAsync($"{link}/sheet/index.html")).ShouldContain(client.Facts.Any<PhoneValue>("phone")!.National);
         (await maker.GetAsync($"/clients/{client.Id}")).Body.ShouldContain("opened once");
         // Nowhere else.

@@ -59,6 +59,11 @@ public class TemplatesTests(App app)
         Heading(after).ShouldContain("daylight");
         after.FindSection("home.intro")!.Value.Section.Content.Text.Text.ShouldBe("Kept by hand");
         (await app.DbAsync(db => db.Sites.Where(s => s.Id == id).Select(s => s.TradeId).SingleAsync())).ShouldBe("mended-by-lamplight.v2");
+        // One undo takes the version back with the document, so that the next change of a fact composes from the right one.
+        await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(id, back: true));
+        (await app.DbAsync(db => db.Sites.Where(s => s.Id == id).Select(s => s.TradeId).SingleAsync())).ShouldBe("mended-by-lamplight.v1");
+        await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(id, back: false));
+        (await app.DbAsync(db => db.Sites.Where(s => s.Id == id).Select(s => s.TradeId).SingleAsync())).ShouldBe("mended-by-lamplight.v2");
         foreach (var station in new[] { "brief", "plan", "look", "bench", "launch" }) (await maker.Http.GetAsync($"/sites/{id}/{station}")).StatusCode.ShouldBe(HttpStatusCode.OK, station);
         (await maker.GetAsync("/")).Body.ShouldContain("Second Lamp");
     }

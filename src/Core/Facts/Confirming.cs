@@ -88,11 +88,14 @@ public static class Confirming
 
     private static bool Holds(FactValue had, FactValue fresh) => had is ListValue a && fresh is ListValue b && b.Items.All(i => a.Items.Contains(i, StringComparer.OrdinalIgnoreCase));
 
-    private static FactValue Join(FactValue had, FactValue fresh) => (had, fresh) switch
+    private static FactValue Join(FactValue had, FactValue fresh) => Joined(had, fresh) ?? fresh;
+
+    /// <summary>Both values as one, where several can be true at once; else null.</summary>
+    internal static FactValue? Joined(FactValue had, FactValue fresh) => (had, fresh) switch
     {
         (ListValue a, ListValue b) => new ListValue([.. a.Items.Concat(b.Items).Distinct(StringComparer.OrdinalIgnoreCase).Take(60)]),
         (PricesValue a, PricesValue b) => new PricesValue([.. b.Lines.Concat(a.Lines.Where(l => !b.Lines.Any(n => n.Service.Equals(l.Service, StringComparison.OrdinalIgnoreCase)))).Take(60)]),
         (TestimonialsValue a, TestimonialsValue b) => new TestimonialsValue([.. a.Items.Concat(b.Items.Where(n => a.Items.All(i => i.Quote != n.Quote))).Take(40)]),
-        _ => fresh,
+        _ => null,
     };
 }

@@ -29,7 +29,7 @@ public static class Merging
             if (row.First is not { } ours) merged = merged.With(row.Fact, theirs);
             else if (!row.Differs) merged = !ours.Confirmed && theirs.Confirmed ? merged.With(row.Fact, theirs with { Earlier = ours.Earlier }) : merged;
             else if (takeSecond is null && ours.Confirmed && !theirs.Confirmed) merged = Wait(merged, row.Fact, theirs);
-            else if (Joined(ours.Value, theirs.Value) is { } joined) merged = merged.With(row.Fact, ours with { Value = joined, Confirmed = ours.Confirmed && theirs.Confirmed });
+            else if (Confirming.Joined(ours.Value, theirs.Value) is { } joined) merged = merged.With(row.Fact, ours with { Value = joined, Confirmed = ours.Confirmed && theirs.Confirmed });
             else if (takeSecond?.Invoke(row.Fact) ?? row.TakeSecond) merged = merged.With(row.Fact, theirs with { Earlier = null });
             else merged = merged.With(row.Fact, ours with { Earlier = [new EarlierValue(theirs.Value, theirs.Source, theirs.By, theirs.At), .. ours.Earlier ?? []] });
         }
@@ -42,13 +42,6 @@ public static class Merging
 
     private static FactSheet Wait(FactSheet sheet, string fact, FactEntry entry) =>
         Confirming.Add(sheet, [new Offer(fact, entry.Value, .8, entry.Where ?? Reading.Snippet.None)], entry.Source, entry.By, entry.At ?? DateTimeOffset.UnixEpoch);
-
-    private static FactValue? Joined(FactValue a, FactValue b) => (a, b) switch
-    {
-        (ListValue x, ListValue y) => new ListValue([.. x.Items.Concat(y.Items).Distinct(StringComparer.OrdinalIgnoreCase).Take(60)]),
-        (TestimonialsValue x, TestimonialsValue y) => new TestimonialsValue([.. x.Items.Concat(y.Items).DistinctBy(t => t.Quote).Take(40)]),
-        _ => null,
-    };
 
     /// <summary>Confirmed beats unconfirmed; then more reviews, a fuller address; then what was there first.</summary>
     private static bool Better(FactEntry? first, FactEntry? second) => (first, second) switch

@@ -78,12 +78,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     }
 
     /// <summary>What <see cref="MakeRealAsync"/> would leave of the pages.</summary>
-    public SiteDocument AsReal(Site sample, SiteDocument now)
-    {
-        var trade = Trade(sample);
-        var fresh = Composer.Compose(trade, sample.Client.Facts, new Wishes(now.Action, now.Tone, now.Look.Id, now.Look.Brand), now.Take);
-        return Composer.Renew(now, fresh, null);
-    }
+    public SiteDocument AsReal(Site sample, SiteDocument now) => Renewed(Trade(sample), sample.Client.Facts, now, null, now.Take);
 
     private async Task<Site> FindFreshAsync(Guid id, CancellationToken cancel)
     {
@@ -168,7 +163,9 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
             : await db.Revisions.Where(r => r.SiteId == siteId && r.Parent == site.Head).OrderByDescending(r => r.Number).Select(r => (int?)r.Number).FirstOrDefaultAsync(cancel);
         if (target is null) return null;
         var said = await db.Revisions.Where(r => r.SiteId == siteId && r.Number == (back ? site.Head : target)).Select(r => r.Said).FirstAsync(cancel);
-        await db.Sites.Where(s => s.Id == siteId && s.Head == site.Head).ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, target.Value), cancel);
+        // The version of the template comes back with the document that was made from it.
+        var trade = (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == target, cancel)).Document.Trade;
+        await db.Sites.Where(s => s.Id == siteId && s.Head == site.Head).ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, target.Value).SetProperty(s => s.TradeId, trade), cancel);
         return said;
     }
 
@@ -183,12 +180,10 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     }
 
     /// <summary>What a take would give, without saving it.</summary>
-    public SiteDocument Renewed(Site site, SiteDocument now, string? section, int take)
-    {
-        var trade = Trade(site);
-        var fresh = Composer.Compose(trade, site.Facts, new Wishes(now.Action, take == now.Take ? now.Tone : null, now.Look.Id, now.Look.Brand), take);
-        return Composer.Renew(now, fresh, section);
-    }
+    public SiteDocument Renewed(Site site, SiteDocument now, string? section, int take) => Renewed(Trade(site), site.Facts, now, section, take);
+
+    private static SiteDocument Renewed(TradeTemplate trade, FactSheet facts, SiteDocument now, string? section, int take) =>
+        Composer.Renew(now, Composer.Compose(trade, facts, new Wishes(now.Action, take == now.Take ? now.Tone : null, now.Look.Id, now.Look.Brand), take), section);
 
     /// <summary>
     /// Saves facts that changed and lets all sites of the client follow: passages that waited come in, those without their fact go, kept ones stay.

@@ -81,10 +81,21 @@ public sealed class BatchDesk(PlurimaxDb db, SiteStore store, ProspectDesk prosp
             return false;
         }
         var batch = await db.Batches.AsNoTracking().FirstAsync(b => b.Id == row.BatchId, stop);
-        var (site, problem) = await MakeAsync(batch, row);
-        (row.State, row.SiteId, row.Problem) = (problem is null ? BatchRowState.Made : BatchRowState.Failed, site?.Id, problem ?? "");
-        await db.SaveChangesAsync(stop);
-        await transaction.CommitAsync(stop);
+        try
+        {
+            var (site, problem) = await MakeAsync(batch, row);
+            (row.State, row.SiteId, row.Problem) = (problem is null ? BatchRowState.Made : BatchRowState.Failed, site?.Id, problem ?? "");
+            await db.SaveChangesAsync(stop);
+            await transaction.CommitAsync(stop);
+        }
+        catch (Exception e) when (e is not OperationCanceledException)
+        {
+            await transaction.RollbackAsync(stop);
+            db.ChangeTracker.Clear();
+            // Two workers wanted one address at the same moment: the row waits and is tried again. Anything else would only fail again.
+            if (e is DbUpdateException { InnerException: Npgsql.PostgresException { SqlState: Npgsql.PostgresErrorCodes.UniqueViolation } }) return true;
+            await db.BatchRows.Where(r => r.BatchId == row.BatchId && r.Number == row.Number).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, BatchRowState.Failed).SetProperty(r => r.Problem, $"Could not be made: {e.Message}"), stop);
+        }
         return true;
     }
 
@@ -94,6 +105,7 @@ public sealed class BatchDesk(PlurimaxDb db, SiteStore store, ProspectDesk prosp
         if (client is null) return (null, "The business is not in the books any more.");
         if (batch.Samples) return client.IsProspect ? await prospects.MakeSampleAsync(client, null, batch.Who, batch.MakerId) : (null, "It is a client already; a sample is for prospects.");
         if (trades.Find(client.TradeId ?? "") is not { } trade) return (null, "Choose the trade first; no template fits what is known.");
+        if (client.Facts.Name.Length == 0) return (null, "The name is not on the fact sheet.");
         if (client.Facts.Town.Length == 0) return (null, "The town is not known yet. A site that names the wrong one is worse than none.");
         if (client.IsProspect) client.Standing = Standing.Active;
         // The name and the town are what a site is made of.

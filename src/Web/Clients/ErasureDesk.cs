@@ -47,16 +47,16 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
         db.RemoveRange(people);
         foreach (var g in people.GroupBy(p => p.ClientId)) Say($"People of {Of(g.Key)}", g.Count(), "deleted");
 
-        var notes = (await db.Notes.ToListAsync()).FindAll(n => t.In(n.Text));
+        var notes = (await db.Notes.FromSql($"select * from notes where text ~* {t.Rough}").ToListAsync()).FindAll(n => t.In(n.Text));
         db.RemoveRange(notes);
         foreach (var g in notes.GroupBy(n => n.ClientId)) Say($"Notes on {Of(g.Key)}", g.Count(), "deleted");
 
-        var enquiries = (await db.Enquiries.ToListAsync()).FindAll(e => t.In(e.Name) || t.In(e.Email) || t.In(e.Phone) || t.In(e.Message));
-        var ids = enquiries.ConvertAll(e => (Guid?)e.Id);
+        var enquiries = (await db.Enquiries.FromSql($"select * from enquiries where concat_ws(' ', name, email, phone, message) ~* {t.Rough}").ToListAsync()).FindAll(e => t.In(e.Name) || t.In(e.Email) || t.In(e.Phone) || t.In(e.Message));
+        var ids = enquiries.ConvertAll(e => e.Id).ToArray();
         db.RemoveRange(enquiries);
         foreach (var g in enquiries.GroupBy(e => clientOf[e.SiteId])) Say($"Enquiries at {Of(g.Key)}", g.Count(), "deleted");
 
-        var mails = (await db.Outbox.ToListAsync()).FindAll(m => ids.Contains(m.EnquiryId) && m.EnquiryId is not null || t.In(m.To) || t.In(m.ReplyTo) || t.In(m.Subject) || t.In(m.Body));
+        var mails = (await db.Outbox.FromSql($"select * from outbox where concat_ws(' ', \"to\", reply_to, subject, body) ~* {t.Rough} or enquiry_id = any({ids})").ToListAsync()).FindAll(m => m.EnquiryId is { } about && ids.Contains(about) || t.In(m.To) || t.In(m.ReplyTo) || t.In(m.Subject) || t.In(m.Body));
         db.RemoveRange(mails);
         Say("Mails in the Outbox", mails.Count, "deleted; what was not sent is not sent any more");
         await db.SaveChangesAsync();
@@ -115,7 +115,7 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
             if (Blanked(t, b.Document) is { } document) { b.Document = document; n++; }
             Say($"Briefs of {Of(b.Site.ClientId)}", n, "taken out");
         }
-        foreach (var g in (await db.Events.ToListAsync()).Where(e => t.In(e.Text) || t.In(e.Who)).GroupBy(e => clientOf[e.SiteId]))
+        foreach (var g in (await db.Events.FromSql($"select * from events where concat_ws(' ', text, who) ~* {t.Rough}").ToListAsync()).Where(e => t.In(e.Text) || t.In(e.Who)).GroupBy(e => clientOf[e.SiteId]))
         {
             foreach (var e in g) (e.Text, e.Who) = (t.Without(e.Text), t.In(e.Who) ? PersonTraces.Blank : e.Who);
             Say($"History of {Of(g.Key)}", g.Count(), "name taken out");

@@ -203,10 +203,6 @@ public sealed class BusinessModel(PlurimaxDb db, SiteStore store, ProspectList l
     public async Task<IActionResult> OnGetCardAsync(int version = 4) =>
         File(await clients.CardsAsync(false, version == 3 ? CardWriter.Version.Three : CardWriter.Version.Four, Client.Id), "text/vcard; charset=utf-8", $"{Core.Composing.Composer.Slug(Client.Name)}.vcf");
 
-    // How prospects are drawn, here and in the list: the scale runs from 3 to 5 over 132 units.
-    public static string X(decimal rating, double shift = 0) => X((double)rating, shift);
-    public static string X(double rating, double shift = 0) => (Math.Clamp((rating - 3) / 2, 0, 1) * 130 + 1 + shift).ToString("0.#", CultureInfo.InvariantCulture);
-    public static string Spoken(Promise p) => string.Create(CultureInfo.InvariantCulture, $"believed {p.Rating:0.00}, between {p.Low:0.0} and {p.High:0.0}{(p.Figures.Rating is { } r ? $", published {r:0.0}" : "")}");
     public static string Sentence(IEnumerable<string> parts) => string.Join(", ", parts) is { Length: > 0 } s ? $"{char.ToUpperInvariant(s[0])}{s[1..]}." : "";
     public static string TownCase(string s) => CultureInfo.InvariantCulture.TextInfo.ToTitleCase(s);
     public static string Cap(string s) => s.Length == 0 ? s : char.ToUpperInvariant(s[0]) + s[1..];

@@ -34,48 +34,50 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
             try { view = JsonSerializer.Deserialize<SheetView>(sheets._tokens.Unprotect(token), SiteDocument.Json)!; }
             catch (Exception e) when (e is CryptographicException or JsonException) { return Results.Text("This view has ended. Load the page around it again.", statusCode: 410); }
             var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == view.Site);
-            if (site is null) return Results.NotFound();
-            var settings = await store.SettingsAsync(site);
-            return sheets.Answer(http, $"{view}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Layers)}", path, await Build());
-
-            async Task<Func<SiteFiles>> Build()
-            {
-                var document = await store.DocumentAsync(site);
-                if (view.Take is { } take) document = store.Renewed(site, document, null, take);
-                if (view.Look is { } look) document = document with { Look = look };
-                return () => SiteRenderer.Render(document, store.Trade(site), site.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry"));
-            }
+            return site is null ? Results.NotFound() : await sheets.AnswerAsync(http, site, view, path, store, addresses);
         }).AllowAnonymous();
 
         app.MapGet(PublicEndpoints.ProofSheet, async (string token, string? path, Sheets sheets, ProofDesk desk, TradeCatalogue trades, SiteAddresses addresses, HttpContext http) =>
         {
             if (await desk.FindAsync(token) is not { EndedAt: null } proof) return Results.Text("This link has ended.", statusCode: 410);
-            return sheets.Answer(http, $"proof {proof.Id}", path, () => SiteRenderer.Render(proof.Document, trades[proof.Site.TradeId], proof.Facts, new RenderSettings(addresses.Main(proof.Site), proof.Settings, RenderMode.Anchored, "#enquiry")));
+            return await sheets.AnswerAsync(http, $"proof {proof.Id}", path, () => Task.FromResult(SiteRenderer.Render(proof.Document, trades[proof.Document.Trade], proof.Facts, new RenderSettings(addresses.Main(proof.Site), proof.Settings, RenderMode.Anchored, "#enquiry"))));
         }).AllowAnonymous();
 
         app.MapGet(PublicEndpoints.SampleSheet, async (string token, string? path, Sheets sheets, ProspectDesk desk, SiteStore store, SiteAddresses addresses, TimeProvider clock, HttpContext http) =>
         {
             if (await desk.LinkAsync(token) is not { Site.IsSample: true } link || !link.Open(clock.GetUtcNow())) return Results.Text("This link has ended.", statusCode: 410);
-            var (site, settings) = (link.Site, await store.SettingsAsync(link.Site));
-            var document = await store.DocumentAsync(site);
-            return sheets.Answer(http, $"sample {site.Id} {site.Head} {site.Client.FactsRevision}", path, () => SiteRenderer.Render(document, store.Trade(site), site.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry")));
+            return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, store, addresses);
         }).AllowAnonymous();
     }
 
-    private IResult Answer(HttpContext http, string key, string? path, Func<SiteFiles> render)
+    /// <summary>A file of a site as its facts and settings have it now. The document is read and rendered once for all files of a page.</summary>
+    private async Task<IResult> AnswerAsync(HttpContext http, Site site, SheetView view, string? path, SiteStore store, SiteAddresses addresses)
     {
-        var files = cache.GetOrCreate("sheet " + key, entry =>
+        var settings = await store.SettingsAsync(site);
+        return await AnswerAsync(http, $"{view}|{site.TradeId}|{site.IsSample}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Layers)}", path, async () =>
         {
-            var made = render();
+            var document = await store.DocumentAsync(site);
+            if (view.Take is { } take) document = store.Renewed(site, document, null, take);
+            if (view.Look is { } look) document = document with { Look = look };
+            return SiteRenderer.Render(document, store.Trade(site), site.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry"));
+        });
+    }
+
+    private async Task<IResult> AnswerAsync(HttpContext http, string key, string? path, Func<Task<SiteFiles>> render)
+    {
+        var files = (await cache.GetOrCreateAsync("sheet " + key, async entry =>
+        {
+            var made = await render();
             entry.Size = made.Size;
             entry.SlidingExpiration = TimeSpan.FromMinutes(5);
             return made;
-        })!;
+        }))!;
         var file = string.IsNullOrEmpty(path) ? "index.html" : path;
         var h = http.Response.Headers;
         h.ContentSecurityPolicy = "sandbox allow-scripts; default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; form-action 'none'; frame-ancestors 'self'; base-uri 'none'";
         h.AccessControlAllowOrigin = "*";
         h.CacheControl = "private, no-store";
+        h["X-Robots-Tag"] = "noindex, nofollow";
         return files.Files.TryGetValue(file, out var bytes) ? Results.Bytes(bytes, ContentTypes.Of(file)) : Results.NotFound();
     }
 }

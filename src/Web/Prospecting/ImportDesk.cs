@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Memory;
 using Plurimax.Core.Exports;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Prospects;
@@ -28,7 +30,7 @@ public sealed record ImportReview(ListImport Import, ListFile File, ImmutableArr
 }
 
 /// <summary>Lists handed in: read, corrected, looked through, then taken in as a whole or not at all.</summary>
-public sealed class ImportDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvider clock)
+public sealed class ImportDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvider clock, IMemoryCache cache)
 {
     /// <summary>Reads the list and holds it. What cannot be read is refused here, and nothing is held.</summary>
     public async Task<(ListImport? Import, string? Problem)> HoldAsync(InFile file, Standing standing, string who)
@@ -48,9 +50,15 @@ public sealed class ImportDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvide
     /// <summary>The list as its choices read it now. A choice that makes it unreadable says so.</summary>
     public async Task<(ImportReview? Review, string? Problem)> ReviewAsync(ListImport import)
     {
-        var read = ListFile.Read(import.FileName, import.Content, import.Choices);
+        // Deciding about one double after another reads the same list the same way: it is read once for the same choices.
+        var (read, entries) = cache.GetOrCreate($"list {import.Id} {JsonSerializer.Serialize(import.Choices)}", entry =>
+        {
+            entry.Size = 20L * import.Content.Length;
+            entry.SlidingExpiration = TimeSpan.FromMinutes(5);
+            var list = ListFile.Read(import.FileName, import.Content, import.Choices);
+            return (list, list.Ok ? new ListEntries(trades, import.At, import.Who).Of(list.Value!) : []);
+        });
         if (!read.Ok) return (null, read.Problem);
-        var entries = new ListEntries(trades, import.At, import.Who).Of(read.Value!);
         var byRow = entries.Where(e => e.Ok).ToDictionary(e => e.Row.Number);
         var known = await db.Clients.AsNoTracking().Select(c => new { c.Id, c.NameKey, c.Phone, c.Postcode, c.Town }).ToListAsync();
         var twins = Twins.Find(

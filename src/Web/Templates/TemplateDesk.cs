@@ -21,12 +21,17 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
 {
     public const int LongestYaml = 400_000;
 
-    /// <summary>Reads all versions afresh. One that can no longer be read is left out and said.</summary>
+    /// <summary>Reads the versions that are not read yet; they never change. One that cannot be read is left out and said.</summary>
     public async Task<List<string>> LoadAsync(CancellationToken cancel = default)
     {
         var faults = new List<string>();
         var read = new List<TradeTemplate>();
-        foreach (var v in await db.Templates.AsNoTracking().OrderBy(t => t.Family).ThenBy(t => t.Version).ToListAsync(cancel))
+        var missing = new List<(string Family, int Version)>();
+        foreach (var v in await db.Templates.Select(t => new { t.Family, t.Version }).ToListAsync(cancel))
+            if (trades.Find($"{v.Family}.v{v.Version}") is { } known) read.Add(known);
+            else missing.Add((v.Family, v.Version));
+        var families = missing.Select(m => m.Family).Distinct().ToList();
+        foreach (var v in (missing.Count == 0 ? [] : await db.Templates.AsNoTracking().Where(t => families.Contains(t.Family)).ToListAsync(cancel)).Where(v => missing.Contains((v.Family, v.Version))))
             try { read.Add(Read(v.Family, v.Yaml)); }
             catch (TradeFormatException e) { faults.Add($"{v.Family} v{v.Version}: {e.Problems[0]}"); }
         trades.Adopt(read);

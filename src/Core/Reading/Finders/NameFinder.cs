@@ -1,5 +1,6 @@
 using System.Text.RegularExpressions;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Lettering;
 
 namespace Plurimax.Core.Reading.Finders;
 
@@ -98,7 +99,7 @@ public static class NameFinder
         return own.Count > 0 && (own.Count(w => label.Contains(w, StringComparison.Ordinal)) >= Math.Min(2, own.Count) || label == string.Concat(own) || own.Count > 1 && label.Length > 4 && string.Concat(own).StartsWith(label, StringComparison.Ordinal));
     }
 
-    private static string Plain(string s) => string.Concat(s.ToLowerInvariant().Replace("ä", "ae").Replace("ö", "oe").Replace("ü", "ue").Replace("ß", "ss").Normalize(System.Text.NormalizationForm.FormD).Where(c => System.Globalization.CharUnicodeInfo.GetUnicodeCategory(c) != System.Globalization.UnicodeCategory.NonSpacingMark));
+    private static string Plain(string s) => Letters.Fold(s.ToLowerInvariant().Replace("ä", "ae").Replace("ö", "oe").Replace("ü", "ue"));
 
     private static string? Signature(string line)
     {

@@ -1,4 +1,4 @@
-﻿using System;
+using System;
 using Microsoft.EntityFrameworkCore.Migrations;
 
 #nullable disable
@@ -17,12 +17,26 @@ namespace Plurimax.Data.Migrations
                 type: "uuid",
                 nullable: true);
 
+            migrationBuilder.AddColumn<string>(
+                name: "pictures",
+                table: "start_sheets",
+                type: "jsonb",
+                nullable: false,
+                defaultValue: "[]");
+
             migrationBuilder.AddColumn<bool>(
                 name: "is_sample",
                 table: "sites",
                 type: "boolean",
                 nullable: false,
                 defaultValue: false);
+
+            migrationBuilder.AddColumn<string>(
+                name: "language",
+                table: "intakes",
+                type: "text",
+                nullable: false,
+                defaultValue: "en");
 
             migrationBuilder.AddColumn<string>(
                 name: "category",
@@ -135,6 +149,24 @@ namespace Plurimax.Data.Migrations
                 nullable: true);
 
             migrationBuilder.CreateTable(
+                name: "batches",
+                columns: table => new
+                {
+                    id = table.Column<Guid>(type: "uuid", nullable: false),
+                    name = table.Column<string>(type: "text", nullable: false),
+                    who = table.Column<string>(type: "text", nullable: false),
+                    maker_id = table.Column<Guid>(type: "uuid", nullable: true),
+                    samples = table.Column<bool>(type: "boolean", nullable: false),
+                    state = table.Column<int>(type: "integer", nullable: false),
+                    created_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
+                    done_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("pk_batches", x => x.id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "erasures",
                 columns: table => new
                 {
@@ -238,6 +270,52 @@ namespace Plurimax.Data.Migrations
                         onDelete: ReferentialAction.Cascade);
                 });
 
+            migrationBuilder.CreateTable(
+                name: "templates",
+                columns: table => new
+                {
+                    family = table.Column<string>(type: "text", nullable: false),
+                    version = table.Column<int>(type: "integer", nullable: false),
+                    title = table.Column<string>(type: "text", nullable: false),
+                    yaml = table.Column<string>(type: "text", nullable: false),
+                    made_from = table.Column<Guid>(type: "uuid", nullable: true),
+                    said = table.Column<string>(type: "text", nullable: false),
+                    who = table.Column<string>(type: "text", nullable: false),
+                    at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("pk_templates", x => new { x.family, x.version });
+                });
+
+            migrationBuilder.CreateTable(
+                name: "batch_rows",
+                columns: table => new
+                {
+                    batch_id = table.Column<Guid>(type: "uuid", nullable: false),
+                    number = table.Column<int>(type: "integer", nullable: false),
+                    client_id = table.Column<Guid>(type: "uuid", nullable: false),
+                    state = table.Column<int>(type: "integer", nullable: false),
+                    site_id = table.Column<Guid>(type: "uuid", nullable: true),
+                    problem = table.Column<string>(type: "text", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("pk_batch_rows", x => new { x.batch_id, x.number });
+                    table.ForeignKey(
+                        name: "fk_batch_rows_batches_batch_id",
+                        column: x => x.batch_id,
+                        principalTable: "batches",
+                        principalColumn: "id",
+                        onDelete: ReferentialAction.Cascade);
+                    table.ForeignKey(
+                        name: "fk_batch_rows_clients_client_id",
+                        column: x => x.client_id,
+                        principalTable: "clients",
+                        principalColumn: "id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
             migrationBuilder.CreateIndex(
                 name: "ix_clients_keeper_id",
                 table: "clients",
@@ -257,6 +335,21 @@ namespace Plurimax.Data.Migrations
                 name: "ix_clients_standing",
                 table: "clients",
                 column: "standing");
+
+            migrationBuilder.CreateIndex(
+                name: "ix_batch_rows_batch_id_state",
+                table: "batch_rows",
+                columns: new[] { "batch_id", "state" });
+
+            migrationBuilder.CreateIndex(
+                name: "ix_batch_rows_client_id",
+                table: "batch_rows",
+                column: "client_id");
+
+            migrationBuilder.CreateIndex(
+                name: "ix_batches_state",
+                table: "batches",
+                column: "state");
 
             migrationBuilder.CreateIndex(
                 name: "ix_imports_at",
@@ -301,6 +394,9 @@ namespace Plurimax.Data.Migrations
                 table: "clients");
 
             migrationBuilder.DropTable(
+                name: "batch_rows");
+
+            migrationBuilder.DropTable(
                 name: "erasures");
 
             migrationBuilder.DropTable(
@@ -314,6 +410,12 @@ namespace Plurimax.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "sample_links");
+
+            migrationBuilder.DropTable(
+                name: "templates");
+
+            migrationBuilder.DropTable(
+                name: "batches");
 
             migrationBuilder.DropIndex(
                 name: "ix_clients_keeper_id",
@@ -336,8 +438,16 @@ namespace Plurimax.Data.Migrations
                 table: "start_sheets");
 
             migrationBuilder.DropColumn(
+                name: "pictures",
+                table: "start_sheets");
+
+            migrationBuilder.DropColumn(
                 name: "is_sample",
                 table: "sites");
+
+            migrationBuilder.DropColumn(
+                name: "language",
+                table: "intakes");
 
             migrationBuilder.DropColumn(
                 name: "category",

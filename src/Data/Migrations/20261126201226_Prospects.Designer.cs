@@ -12,8 +12,8 @@ using Plurimax.Data;
 namespace Plurimax.Data.Migrations
 {
     [DbContext(typeof(PlurimaxDb))]
-    [Migration("20261126184754_Templates")]
-    partial class Templates
+    [Migration("20261126201226_Prospects")]
+    partial class Prospects
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -297,6 +297,91 @@ namespace Plurimax.Data.Migrations
                         .HasDatabaseName("UserNameIndex");
 
                     b.ToTable("AspNetUsers", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Batch", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<DateTimeOffset?>("DoneAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("done_at");
+
+                    b.Property<Guid?>("MakerId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("maker_id");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("name");
+
+                    b.Property<bool>("Samples")
+                        .HasColumnType("boolean")
+                        .HasColumnName("samples");
+
+                    b.Property<int>("State")
+                        .HasColumnType("integer")
+                        .HasColumnName("state");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_batches");
+
+                    b.HasIndex("State")
+                        .HasDatabaseName("ix_batches_state");
+
+                    b.ToTable("batches", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.BatchRow", b =>
+                {
+                    b.Property<Guid>("BatchId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("batch_id");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("integer")
+                        .HasColumnName("number");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("client_id");
+
+                    b.Property<string>("Problem")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("problem");
+
+                    b.Property<Guid?>("SiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("site_id");
+
+                    b.Property<int>("State")
+                        .HasColumnType("integer")
+                        .HasColumnName("state");
+
+                    b.HasKey("BatchId", "Number")
+                        .HasName("pk_batch_rows");
+
+                    b.HasIndex("ClientId")
+                        .HasDatabaseName("ix_batch_rows_client_id");
+
+                    b.HasIndex("BatchId", "State")
+                        .HasDatabaseName("ix_batch_rows_batch_id_state");
+
+                    b.ToTable("batch_rows", (string)null);
                 });
 
             modelBuilder.Entity("Plurimax.Data.Client", b =>
@@ -1464,6 +1549,11 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("material");
 
+                    b.Property<string>("Pictures")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("pictures");
+
                     b.Property<string>("Problems")
                         .IsRequired()
                         .HasColumnType("jsonb")
@@ -1595,6 +1685,25 @@ namespace Plurimax.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_asp_net_user_tokens_asp_net_users_user_id");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.BatchRow", b =>
+                {
+                    b.HasOne("Plurimax.Data.Batch", null)
+                        .WithMany()
+                        .HasForeignKey("BatchId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_batch_rows_batches_batch_id");
+
+                    b.HasOne("Plurimax.Data.Client", "Client")
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_batch_rows_clients_client_id");
+
+                    b.Navigation("Client");
                 });
 
             modelBuilder.Entity("Plurimax.Data.Client", b =>
