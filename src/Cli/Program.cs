@@ -3,6 +3,7 @@ using System.Text;
 using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Launching;
+using Plurimax.Core.Likeness;
 using Plurimax.Core.Reading;
 using Plurimax.Core.Reading.Files;
 using Plurimax.Core.Rendering;
@@ -18,6 +19,16 @@ var search = new Option<string?>("--search") { Description = "Words for a trade;
 var trades = new Command("trades", "Lists the trade templates, or finds one.") { search };
 trades.SetAction(r => Trades(r.GetValue(search)));
 root.Add(trades);
+
+var templates = new Argument<string[]>("ID") { Description = "Ids of trades, or files of templates; none for all.", Arity = ArgumentArity.ZeroOrMore };
+var lint = new Command("lint", "Says what is wrong with the writing of trade templates.") { templates };
+lint.SetAction(r => Lint(r.GetValue(templates) ?? []));
+root.Add(lint);
+
+var firms = new Option<int>("--sites") { Description = "How many sites to compose of each trade.", DefaultValueFactory = _ => 50 };
+var likeness = new Command("likeness", "Composes sites of a trade from name and town alone and measures how alike they read.") { templates, firms };
+likeness.SetAction(r => Likeness(r.GetValue(templates) ?? [], r.GetValue(firms)));
+root.Add(likeness);
 
 var looks = new Command("looks", "Lists the look families.");
 looks.SetAction(_ => ListLooks());
@@ -105,6 +116,38 @@ static int Trades(string? words)
     foreach (var m in found) Console.WriteLine($"{m.Trade.Id,-20} {m.Score:0.00}  {m.Trade.Names.Title}, found by “{m.Matched}”");
     if (found.Length == 0) Console.Error.WriteLine($"plurimax: no trade is near “{words}”. Try two to five words that name the work.");
     return found.Length == 0 ? 1 : 0;
+}
+
+static IEnumerable<TradeTemplate> Chosen(string[] ids)
+{
+    if (ids.Length == 0) return TradeCatalogue.Shipped().All;
+    return ids.Select(id => File.Exists(id) ? new TradeReader(Plurimax.Core.Content.Text).Read(id, File.ReadAllText(id))
+        : new TradeReader(Plurimax.Core.Content.Text).Read($"trades/{id}.yaml", Plurimax.Core.Content.Text($"trades/{id}.yaml") ?? throw new UsageException($"there is no trade “{id}”.")));
+}
+
+static int Lint(string[] ids)
+{
+    var worst = 0;
+    foreach (var t in Chosen(ids))
+    {
+        var remarks = StyleLint.Of(t);
+        foreach (var r in remarks) Console.WriteLine(r);
+        Console.WriteLine($"{t.Id}: {(remarks.Length == 0 ? "clean" : $"{remarks.Length} remarks")}");
+        if (remarks.Length > 0) worst = 1;
+    }
+    return worst;
+}
+
+static int Likeness(string[] ids, int sites)
+{
+    if (sites is < 2 or > 1000) throw new UsageException($"--sites {sites} is not between 2 and 1,000.");
+    foreach (var t in Chosen(ids))
+    {
+        var d = Distribution.Of(t, sites);
+        Console.WriteLine($"{t.Id,-22} {sites} sites, {d.Words} words each: median {d.Median:0.000}, 95th percentile {d.High:0.000}, highest {d.Highest:0.000}");
+        if (ids.Length == 1) Console.WriteLine($"  the most alike two share {string.Join(", ", d.Shared)}");
+    }
+    return 0;
 }
 
 static int ListLooks()

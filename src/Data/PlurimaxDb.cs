@@ -8,6 +8,7 @@ using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Sites;
+using Plurimax.Data.Likeness;
 
 namespace Plurimax.Data;
 
@@ -25,6 +26,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
     public DbSet<TemplateVersion> Templates => Set<TemplateVersion>();
     public DbSet<Site> Sites => Set<Site>();
     public DbSet<SiteRevision> Revisions => Set<SiteRevision>();
+    public DbSet<SiteCopy> Copies => Set<SiteCopy>();
     public DbSet<SiteEvent> Events => Set<SiteEvent>();
     public DbSet<Proof> Proofs => Set<Proof>();
     public DbSet<Mark> Marks => Set<Mark>();
@@ -77,6 +79,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             e.HasOne(x => x.Maker).WithMany().HasForeignKey(x => x.MakerId).OnDelete(DeleteBehavior.SetNull);
         });
         b.Entity<SiteRevision>(e => { e.HasKey(x => new { x.SiteId, x.Number }); Json(e.Property(x => x.Document)); e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId); });
+        b.Entity<SiteCopy>(e => { e.HasKey(x => x.SiteId); e.HasIndex(x => new { x.Trade, x.Language }); e.HasOne<Site>().WithOne().HasForeignKey<SiteCopy>(x => x.SiteId).OnDelete(DeleteBehavior.Cascade); });
         b.Entity<SiteEvent>(e => { e.HasIndex(x => new { x.SiteId, x.At }); e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId); });
         b.Entity<Proof>(e =>
         {

@@ -7,6 +7,7 @@ using Plurimax.Core.Launching;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
+using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
 using Plurimax.StandIns;
 using Plurimax.Web.Demo;
@@ -32,6 +33,9 @@ public static class Composition
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton(_ => TradeCatalogue.Shipped());
         services.AddSingleton<IBlobStore>(new FolderBlobStore(Path.Combine(folder, "blobs")));
+        services.AddSingleton<SketchCache>();
+        services.AddScoped<CopyShelf>();
+        services.AddHostedService<CopiesAtStart>();
         services.AddScoped<SiteStore>();
         services.AddScoped<Publisher>();
         services.AddScoped<ProofDesk>();

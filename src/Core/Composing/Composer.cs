@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Likeness;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Trades;
 
@@ -10,18 +11,25 @@ public sealed record Wishes(MainAction? Action = null, Tone? Tone = null, string
 
 /// <summary>
 /// Makes a site document from a trade, the facts and a take number. Pure: the same inputs give the same document.
-/// Wordings are chosen so that no point is made twice, no two passages begin alike, and a wording that states a confirmed fact beats a general one.
+/// Wordings are chosen so that no point is made twice, no two passages begin alike, a wording that states a confirmed fact beats a general one,
+/// and what is left is least like the agency's other sites of the trade.
 /// </summary>
 public static class Composer
 {
-    public static SiteDocument Compose(TradeTemplate trade, FactSheet facts, Wishes wishes, int take = 1)
+    public static SiteDocument Compose(TradeTemplate trade, FactSheet facts, Wishes wishes, int take = 1, Precedents? precedents = null)
+    {
+        precedents ??= Precedents.None;
+        // The seed stays the same from one version of a template to the next and when the business is renamed, so that only what was changed there changes here.
+        var seed = precedents.Stays?.Seed ?? $"{trade.Family}/{facts.Name}/{facts.Town}";
+        var tone = wishes.Tone is { } t && Enum.IsDefined(t) ? t : trade.Tones[(int)((Chance.Hash(seed + "tone") + (uint)(take - 1)) % (uint)trade.Tones.Length)];
+        // Every way of dividing the work is tried where there are earlier sites to differ from; ties go to the first, which the seed chooses.
+        return Cuts(trade, facts, seed, take, precedents).Select(cut => Compose(trade, facts, wishes, take, precedents, seed, tone, cut)).MinBy(c => c.Nearness).Site;
+    }
+
+    private static (SiteDocument Site, double Nearness) Compose(TradeTemplate trade, FactSheet facts, Wishes wishes, int take, Precedents precedents, string seed, Tone tone, (string Id, ImmutableArray<string> Services) cut)
     {
         var tree = FactTree.Build(facts);
-        // The seed stays the same from one version of a template to the next, so that only what was changed there changes here.
-        var seed = $"{trade.Family}/{facts.Name}/{facts.Town}";
-        var tone = wishes.Tone is { } t && Enum.IsDefined(t) ? t : trade.Tones[(int)((Chance.Hash(seed + "tone") + (uint)(take - 1)) % (uint)trade.Tones.Length)];
-        var cut = Cut(trade, facts, seed, take);
-        var picker = new Picker(trade, tree, facts.Country, facts.Name, seed, tone, take);
+        var picker = new Picker(trade, tree, facts.Country, facts.Name, seed, tone, take, precedents);
         var plan = Plan(trade, facts);
         var services = Services(trade, facts, cut.Services, seed, take, tone);
 
@@ -37,8 +45,7 @@ public static class Composer
                 picker.Pool(page, slot);
 
         var pages = plan.Select(p => Page(trade, picker, services, p.Page, p.Slots)).Append(Privacy(trade)).ToImmutableArray();
-        return new SiteDocument(trade.Id, trade.Language, Action(trade, tree, wishes), tone, cut.Id, take,
-            Look(trade, seed, wishes), pages, []);
+        return (new SiteDocument(trade.Id, trade.Language, Action(trade, tree, wishes), tone, cut.Id, take, Look(trade, seed, wishes), pages, []) { Seed = seed }, picker.Nearness);
     }
 
     private static LookChoice Look(TradeTemplate trade, string seed, Wishes wishes)
@@ -83,7 +90,8 @@ public static class Composer
                 Title = Choose(page.Title, only is null ? other?.Title : null),
                 Description = Choose(page.Description, only is null ? other?.Description : null),
                 Sections = [.. page.Sections.Select(s => (only is null || only == s.Id) && renewed.TryGetValue(s.Id, out var f) && f.Content.GetType() == s.Content.GetType()
-                    ? s with { Content = Merge(s.Content, f.Content), Take = fresh.Take } : s)],
+                    // Of the same take each section stays with its own.
+                    ? s with { Content = Merge(s.Content, f.Content), Take = only is null && fresh.Take == site.Take ? s.Take : f.Take } : s)],
             };
         });
         return only is null
@@ -131,12 +139,18 @@ public static class Composer
         return fresh;
     }
 
-    private static (string Id, ImmutableArray<string> Services) Cut(TradeTemplate trade, FactSheet facts, string seed, int take)
+    /// <summary>The ways of dividing the work that may be used, the preferred one first.</summary>
+    private static IEnumerable<(string Id, ImmutableArray<string> Services)> Cuts(TradeTemplate trade, FactSheet facts, string seed, int take, Precedents precedents)
     {
-        if (facts.Public<ListValue>("services") is not { } offered)
-            return trade.Cuts[(int)((Chance.Hash(seed + "cut") + (uint)(take - 1)) % (uint)trade.Cuts.Length)];
-        var names = offered.Items.Select(i => i.ToLowerInvariant()).ToHashSet();
-        return trade.Cuts.MaxBy(c => c.Services.Count(id => names.Contains(id) || trade.Services[id].Names.Any(n => names.Contains(n.ToLowerInvariant()))));
+        if (facts.Public<ListValue>("services") is { } offered)
+        {
+            var names = offered.Items.Select(i => i.ToLowerInvariant()).ToHashSet();
+            return [trade.Cuts.MaxBy(c => c.Services.Count(id => names.Contains(id) || trade.Services[id].Names.Any(n => names.Contains(n.ToLowerInvariant()))))];
+        }
+        if (precedents.Stays is { } same && trade.Cuts.FirstOrDefault(c => c.Id == same.Cut) is { Id: not null } stays) return [stays];
+        var first = (int)((Chance.Hash(seed + "cut") + (uint)(take - 1)) % (uint)trade.Cuts.Length);
+        var inTurn = trade.Cuts.Skip(first).Concat(trade.Cuts.Take(first)).Where(c => trade.Cuts.Length == 1 || precedents.Avoids.All(a => a.Cut != c.Id)).DefaultIfEmpty(trade.Cuts[first]);
+        return precedents.Others.Count == 0 ? inTurn.Take(1) : inTurn;
     }
 
     /// <summary>The services to show: those of the cut that are offered (all while nobody said), then what the client named besides.</summary>
@@ -247,7 +261,7 @@ public static class Composer
             }
         }
         if (id is "services" or "about" or "questions" && !slots.Contains("closing"))
-            Add("closing", new ActionContent { Heading = picker.Again("closing", heading: true), Text = picker.Again("closing", heading: false) });
+            Add("closing", new ActionContent { Heading = picker.Again("closing", heading: true) });
         var home = id == "home";
         return new Page(id, home ? "index.html" : $"{id}.html", Purposes.GetValueOrDefault(id, "tell more"), MenuLabel(trade, id),
             home ? picker.Again("title", false) : Titled2(id), home ? picker.Again("description", false) : Passage.None, [.. sections], InMenu: id != "home");

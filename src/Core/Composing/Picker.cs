@@ -2,13 +2,14 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Likeness;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Trades;
 
 namespace Plurimax.Core.Composing;
 
 /// <summary>Chooses one wording for each slot of a site and remembers what has been said so far.</summary>
-internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<string, object> facts, string country, string name, string seed, Tone tone, int take)
+internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<string, object> facts, string country, string name, string seed, Tone tone, int take, Precedents precedents)
 {
     private readonly Dictionary<string, (Alternate Alternate, string Choice)> _chosen = new(StringComparer.Ordinal);
     private readonly Dictionary<string, List<(string Id, Alternate Alternate, string Choice)>> _pools = new(StringComparer.Ordinal);
@@ -17,7 +18,12 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
     private readonly HashSet<string> _items = new(StringComparer.Ordinal);
     private readonly string[] _stems = [.. Words(name).Where(w => w.Length > 3).Select(w => w.TrimEnd('s'))];
 
+    private readonly Nearness _nearness = new(precedents.Others);
+    private readonly HashSet<string> _stays = [.. precedents.Stays is { } same ? Precedents.ChoicesOf(same) : []];
+    private readonly HashSet<string> _avoids = [.. precedents.Avoids.SelectMany(Precedents.ChoicesOf)];
+
     public int Take => take;
+    public double Nearness => _nearness.Total;
 
     public void Service(string page, string slot, string id)
     {
@@ -52,7 +58,7 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
             if (Best($"{page}/{slot}.{i}", [.. candidates.Select(c => (c.A, c.Choice))]) is not { } best) break;
             var id = candidates.First(c => c.Choice == best.Choice).Id;
             _items.Add($"{parts[0]}.{id}");
-            Note(best.Alternate);
+            Note(best.Alternate, best.Choice);
             picked.Add((id, best.Alternate, best.Choice));
         }
         var order = pool.Items.Select((it, i) => (it.Id, i)).ToDictionary(p => p.Id, p => p.i);
@@ -101,7 +107,7 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
         var sure = allowed.Where(c => c.Alternate.If.Length > 0).ToList();
         if (Best(key, sure.Count > 0 ? sure : allowed) is not { } best) return;
         _chosen[key] = best;
-        Note(best.Alternate);
+        Note(best.Alternate, best.Choice);
     }
 
     private List<(Alternate Alternate, string Choice)> Allowed(ImmutableArray<Alternate> bank, string bankName)
@@ -114,8 +120,8 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
     }
 
     /// <summary>
-    /// The take-th of the candidates in an order fixed by the site's seed, so that takes 1, 2, 3 differ while there are wordings left;
-    /// candidates that echo the firm's name, repeat a point or begin like another passage come last.
+    /// Candidates that echo the firm's name, repeat a point or begin like another passage come last. Of the rest the wording that stands on the site stays;
+    /// else the one that brings the site least near to others, and among equals the take-th in an order fixed by the site's seed.
     /// </summary>
     private (Alternate Alternate, string Choice)? Best(string key, List<(Alternate Alternate, string Choice)> candidates)
     {
@@ -123,14 +129,18 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
         var quiet = Prefer(candidates, c => !Echoes(c.Alternate));
         var fresh = Prefer(quiet, c => !c.Alternate.Points.Any(_points.Contains));
         fresh = Prefer(fresh, c => !_leads.Contains(c.Alternate.Lead));
+        if (_stays.Count > 0 && fresh.Find(c => _stays.Contains(c.Choice)) is { Choice: not null } stays) return stays;
+        if (_avoids.Count > 0) fresh = Prefer(fresh, c => !_avoids.Contains(c.Choice));
         var order = fresh.OrderBy(c => Chance.Hash($"{seed}/{key}/{c.Choice}")).ToList();
-        return order[(take - 1) % order.Count];
+        var first = (take - 1) % order.Count;
+        return order.Skip(first).Concat(order.Take(first)).MinBy(c => _nearness.Cost(c.Choice, c.Alternate.Weight));
     }
 
     private static List<T> Prefer<T>(List<T> all, Func<T, bool> good) => all.Where(good).ToList() is { Count: > 0 } some ? some : all;
 
-    private void Note(Alternate a)
+    private void Note(Alternate a, string choice)
     {
+        _nearness.Take(choice, a.Weight);
         foreach (var p in a.Points) _points.Add(p);
         if (a.Lead.Length > 0) _leads.Add(a.Lead);
     }

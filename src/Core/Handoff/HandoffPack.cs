@@ -97,7 +97,7 @@ public static class HandoffPack
     private static string PictureList(SiteDocument document, TradeTemplate trade, FactSheet facts)
     {
         var b = new StringBuilder("file,shows,made by,rights\r\n");
-        foreach (var p in SitePictures.For(trade, document, DressedLook.Of(document.Look), $"{trade.Id}/{facts.Name}/{facts.Town}").Values.OrderBy(p => p.File, StringComparer.Ordinal))
+        foreach (var p in SitePictures.For(trade, document, DressedLook.Of(document.Look), document.SeedFor(trade, facts)).Values.OrderBy(p => p.File, StringComparer.Ordinal))
             b.Append($"{p.File},\"{p.Alt.Replace("\"", "\"\"")}\",drawn for this site,the client may use it without limit\r\n");
         return b.ToString();
     }

@@ -4,6 +4,7 @@ using AngleSharp;
 using AngleSharp.Dom;
 using AngleSharp.Html.Parser;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Likeness;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Styling;
@@ -23,7 +24,8 @@ public sealed record Finding(string Rule, Severity Severity, string Message, str
 /// <param name="Revision">Revision about to go live.</param>
 /// <param name="UntickedAssumptions">What the trade's copy takes for granted and nobody has confirmed.</param>
 /// <param name="OpenMarks">Marks of the client not yet resolved.</param>
-public sealed record PreflightInput(SiteDocument Site, TradeTemplate Trade, FactSheet Facts, RenderSettings Settings, int? SignedRevision, int Revision, ImmutableArray<string> UntickedAssumptions, int OpenMarks = 0);
+/// <param name="Nearest">The agency's site that reads most like it, with the resemblance of their copy, 0 to 1.</param>
+public sealed record PreflightInput(SiteDocument Site, TradeTemplate Trade, FactSheet Facts, RenderSettings Settings, int? SignedRevision, int Revision, ImmutableArray<string> UntickedAssumptions, int OpenMarks = 0, (string Name, double Resemblance)? Nearest = null);
 
 /// <summary>Checks before a release. A blocker stops it; a warning is said and may be accepted.</summary>
 public static partial class Preflight
@@ -39,6 +41,7 @@ public static partial class Preflight
         if (x.SignedRevision is null) yield return new("unsigned", Severity.Blocker, "Nobody has signed off this site.", "whole site", "Send a proof and let the client sign it off.", "proof");
         else if (x.SignedRevision != x.Revision) yield return new("changed-since-signed", Severity.Blocker, $"Version {x.SignedRevision} was signed; version {x.Revision} would go live.", "whole site", "Send a new round, or undo back to the signed version.", "proof");
         if (x.OpenMarks > 0) yield return new("open-marks", Severity.Warning, $"{x.OpenMarks} marks of the client are open.", "proof", "Resolve or answer them.", "proof");
+        if (x.Nearest is { } near && near.Resemblance > Shingles.Bound) yield return new("likeness", Severity.Warning, $"It reads {near.Resemblance:P0} like the site of {near.Name}; at most {Shingles.Bound:P0} is good.", "whole site", "Take another take of the sections that say the same, or write some of them yourself.", "bench");
         var words = SiteWords.For(x.Site.Language);
         var text = new TextEngine(FactTree.Build(x.Facts), x.Trade.Words, x.Settings.Settings, words);
         foreach (var page in x.Site.Pages.Where(p => !p.Hidden))

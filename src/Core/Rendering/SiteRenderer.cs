@@ -30,7 +30,7 @@ public static class SiteRenderer
     {
         var words = SiteWords.For(site.Language);
         var look = DressedLook.Of(site.Look);
-        var seed = $"{trade.Id}/{facts.Name}/{facts.Town}";
+        var seed = site.SeedFor(trade, facts);
         var text = new TextEngine(FactTree.Build(facts), trade.Words, settings.Settings, words);
         var pictures = SitePictures.For(trade, site, look, seed);
         var styles = new HashSet<string>(StringComparer.Ordinal);

@@ -38,6 +38,10 @@ public sealed record SiteDocument(
 {
     /// <summary>Version of this shape, for later migrations of stored documents.</summary>
     public int Format { get; init; } = 1;
+    /// <summary>What free choices hang on: fixed when the site is first composed, so that a new name or a newer template does not shuffle them.</summary>
+    public string? Seed { get; init; }
+    /// <summary>The seed of a site of this trade for this business, where the document does not hold its own.</summary>
+    public string SeedFor(TradeTemplate trade, Facts.FactSheet facts) => Seed ?? $"{trade.Family}/{facts.Name}/{facts.Town}";
 
     public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {

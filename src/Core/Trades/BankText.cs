@@ -28,6 +28,11 @@ public sealed record Alternate
     public string Lead { get; init; } = "";
     /// <summary>Words within five words of the firm's name: a name that holds one of them would echo.</summary>
     public ImmutableArray<string> NearName { get; init; } = [];
+    public string File { get; init; } = "";
+    /// <summary>Where it begins in its file, from 1.</summary>
+    public int Line { get; init; }
+    /// <summary>How many shingles it puts on a site.</summary>
+    public int Weight { get; init; }
 }
 
 /// <summary>Reads a bank text: alternates between blank lines, tags after ~, headings after #, questions after ?, items after -.</summary>
@@ -71,7 +76,13 @@ public static partial class BankText
         var text = string.Join(" ", prose).Replace(" \\ ", "\n\n");
         var words = WordPattern().Matches(NamePlaceholder().Replace(text.ToLowerInvariant(), " xname ")).Select(m => m.Value).ToArray();
         var near = words.SelectMany((w, at) => w == "xname" ? words[Math.Max(0, at - 5)..Math.Min(words.Length, at + 6)].Where(x => x != "xname") : []);
-        return a with { Text = text, Lead = string.Join(' ', words.Take(2)), NearName = [.. near.Distinct()] };
+        return a with
+        {
+            Line = first + 1,
+            Text = text,
+            Lead = string.Join(' ', words.Take(2)), NearName = [.. near.Distinct()],
+            Weight = new[] { text, a.Heading, a.Question }.Concat(a.Items.SelectMany(i => new[] { i.Title, i.Text })).Sum(x => Likeness.Shingles.Count(x ?? "")),
+        };
     }
 
     private static Alternate Unknown(Alternate a, string tag, int line, Action<int, string> report)

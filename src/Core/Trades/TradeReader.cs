@@ -248,9 +248,10 @@ public sealed class TradeReader(Func<string, string?> bank)
     private ImmutableArray<Alternate> BankOf(YamlNode node, string file, string field)
     {
         if (node is YamlSequenceNode list) return list.Children.Count > 0 ? BankOf(list.Children[0], file, field) : [];
-        return node is YamlScalarNode { Value: { } text }
-            ? BankText.Read(text, (line, message) => _problems.Add(new TradeProblem(file, (int)node.Start.Line + line + 1, field, message)))
-            : [];
+        if (node is not YamlScalarNode { Value: { } text }) return [];
+        // Lines are counted from the mark that opens the block.
+        var above = (int)node.Start.Line;
+        return [.. BankText.Read(text, (line, message) => _problems.Add(new TradeProblem(file, above + line + 1, field, message))).Select(a => a with { File = file, Line = above + a.Line })];
     }
 
     private YamlMappingNode? Root(string file, string yaml)

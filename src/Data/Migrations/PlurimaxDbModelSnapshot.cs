@@ -784,6 +784,50 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("intakes", (string)null);
                 });
 
+            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+                {
+                    b.Property<Guid>("SiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("site_id");
+
+                    b.Property<string>("Language")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("language");
+
+                    b.Property<int>("Revision")
+                        .HasColumnType("integer")
+                        .HasColumnName("revision");
+
+                    b.PrimitiveCollection<int[]>("Shingles")
+                        .IsRequired()
+                        .HasColumnType("integer[]")
+                        .HasColumnName("shingles");
+
+                    b.Property<byte[]>("Sketch")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("sketch");
+
+                    b.Property<string>("Trade")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("trade");
+
+                    b.PrimitiveCollection<int[]>("Wordings")
+                        .IsRequired()
+                        .HasColumnType("integer[]")
+                        .HasColumnName("wordings");
+
+                    b.HasKey("SiteId")
+                        .HasName("pk_copies");
+
+                    b.HasIndex("Trade", "Language")
+                        .HasDatabaseName("ix_copies_trade_language");
+
+                    b.ToTable("copies", (string)null);
+                });
+
             modelBuilder.Entity("Plurimax.Data.ListImport", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1766,6 +1810,16 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_intakes_sites_site_id");
 
                     b.Navigation("Site");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+                {
+                    b.HasOne("Plurimax.Data.Site", null)
+                        .WithOne()
+                        .HasForeignKey("Plurimax.Data.Likeness.SiteCopy", "SiteId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_copies_sites_site_id");
                 });
 
             modelBuilder.Entity("Plurimax.Data.Mark", b =>

@@ -2,10 +2,12 @@ using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Likeness;
 using Plurimax.Core.Line;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Standards;
 using Plurimax.Core.Trades;
+using Plurimax.Data.Likeness;
 
 namespace Plurimax.Data.Sites;
 
@@ -17,7 +19,7 @@ public sealed record EditOutcome(SiteDocument? Document, int Head, string? Probl
 }
 
 /// <summary>Reads and changes sites. Each change is one revision and one transaction.</summary>
-public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue trades)
+public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue trades, CopyShelf copies)
 {
     public DateTimeOffset Now => clock.GetUtcNow();
 
@@ -45,8 +47,10 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
             CreatedAt = Now,
             IsSample = sample,
         };
-        var document = Composer.Compose(trade, site.Facts, Wish(wishes, settings));
+        var others = await copies.LedgerAsync(trade.Id, trade.Language, null, cancel);
+        var document = Composer.Compose(trade, site.Facts, Wish(wishes, settings), precedents: new Precedents(others));
         db.Add(site);
+        db.Add(copies.Copy(site.Id, document, 1));
         db.Add(new SiteRevision { SiteId = site.Id, Number = 1, Document = document, Said = sample ? "Made the sample" : "Made the site", Who = who, At = Now });
         foreach (var s in new[] { Station.Brief, Station.Plan, Station.Look, Station.Bench })
             db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Station, Station = s, Who = who, At = Now.AddMilliseconds((int)s) });
@@ -71,14 +75,14 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
             if (site.Client.Facts[id] is { } entry) site.Client.Facts = site.Client.Facts.With(id, entry with { Confirmed = true, By = who });
         await db.SaveChangesAsync(cancel);
         var now = await DocumentAsync(site, cancel);
-        var real = Renewed(site, now, null, now.Take);
+        var real = Refreshed(site, now);
         await SaveAsync(site, real, "Sample became a real site", null, who, cancel);
         await MoveAsync(await FindFreshAsync(siteId, cancel), Station.Brief, who, cancel: cancel);
         if (transaction is not null) await transaction.CommitAsync(cancel);
     }
 
     /// <summary>What <see cref="MakeRealAsync"/> would leave of the pages.</summary>
-    public SiteDocument AsReal(Site sample, SiteDocument now) => Renewed(Trade(sample), sample.Client.Facts, now, null, now.Take);
+    public SiteDocument AsReal(Site sample, SiteDocument now) => Refreshed(Trade(sample), sample.Client.Facts, now);
 
     private async Task<Site> FindFreshAsync(Guid id, CancellationToken cancel)
     {
@@ -150,6 +154,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         db.Add(revision);
         await db.SaveChangesAsync(cancel);
         db.Entry(revision).State = EntityState.Detached;
+        await copies.NoteAsync(site.Id, document, number, cancel);
         if (transaction is not null) await transaction.CommitAsync(cancel);
         return number;
     }
@@ -164,8 +169,9 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         if (target is null) return null;
         var said = await db.Revisions.Where(r => r.SiteId == siteId && r.Number == (back ? site.Head : target)).Select(r => r.Said).FirstAsync(cancel);
         // The version of the template comes back with the document that was made from it.
-        var trade = (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == target, cancel)).Document.Trade;
-        await db.Sites.Where(s => s.Id == siteId && s.Head == site.Head).ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, target.Value).SetProperty(s => s.TradeId, trade), cancel);
+        var document = (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == target, cancel)).Document;
+        await db.Sites.Where(s => s.Id == siteId && s.Head == site.Head).ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, target.Value).SetProperty(s => s.TradeId, document.Trade), cancel);
+        await copies.NoteAsync(siteId, document, target.Value, cancel);
         return said;
     }
 
@@ -176,14 +182,30 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         var now = await DocumentAsync(site, cancel);
         var number = take ?? (section is null ? now.Take : now.FindSection(section)?.Section.Take ?? 1) + 1;
         if (number < 1) return new EditOutcome(null, site.Head, "Takes begin at 1.");
-        return await EditAsync(siteId, onRevision, new TakeNew(section, number, Renewed(site, now, section, number)), who, cancel: cancel);
+        var fresh = await EarlierAsync(siteId, section, number, cancel) ?? await FreshAsync(site, now, number, cancel);
+        return await EditAsync(siteId, onRevision, new TakeNew(section, number, Composer.Renew(now, fresh, section)), who, cancel: cancel);
     }
 
-    /// <summary>What a take would give, without saving it.</summary>
-    public SiteDocument Renewed(Site site, SiteDocument now, string? section, int take) => Renewed(Trade(site), site.Facts, now, section, take);
+    /// <summary>A take as it was when it was last there: takes are made once, since what others read like has changed meanwhile.</summary>
+    private async Task<SiteDocument?> EarlierAsync(Guid siteId, string? section, int take, CancellationToken cancel)
+    {
+        var has = section is null ? "$.take ? (@ == $t)" : "$.pages[*].sections[*] ? (@.id == $s && @.take == $t)";
+        var vars = System.Text.Json.JsonSerializer.Serialize(new { t = take, s = section ?? "" });
+        return (await db.Revisions.FromSql($"select * from revisions where site_id = {siteId} and jsonb_path_exists(document, {has}::jsonpath, {vars}::jsonb) order by number desc limit 1").AsNoTracking().FirstOrDefaultAsync(cancel))?.Document;
+    }
 
-    private static SiteDocument Renewed(TradeTemplate trade, FactSheet facts, SiteDocument now, string? section, int take) =>
-        Composer.Renew(now, Composer.Compose(trade, facts, new Wishes(now.Action, take == now.Take ? now.Tone : null, now.Look.Id, now.Look.Brand), take), section);
+    /// <summary>A take that has not been seen: other wordings than the site has now, and least like the agency's other sites.</summary>
+    private async Task<SiteDocument> FreshAsync(Site site, SiteDocument now, int take, CancellationToken cancel)
+    {
+        var others = await copies.LedgerAsync(now.Trade, now.Language, site.Id, cancel);
+        return Composer.Compose(Trade(site), site.Facts, new Wishes(now.Action, null, now.Look.Id, now.Look.Brand), take, new Precedents(others, Avoids: [now])) with { Seed = now.Seed };
+    }
+
+    /// <summary>The site as its facts make it now: what may stay stays.</summary>
+    public SiteDocument Refreshed(Site site, SiteDocument now) => Refreshed(Trade(site), site.Facts, now);
+
+    private static SiteDocument Refreshed(TradeTemplate trade, FactSheet facts, SiteDocument now) =>
+        Composer.Renew(now, Composer.Compose(trade, facts, new Wishes(now.Action, now.Tone, now.Look.Id, now.Look.Brand), now.Take, new Precedents(CopyLedger.Empty, now)));
 
     /// <summary>
     /// Saves facts that changed and lets all sites of the client follow: passages that waited come in, those without their fact go, kept ones stay.
@@ -205,7 +227,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         {
             var now = await DocumentAsync(site, cancel);
             site.Client.Facts = client.Facts;
-            var renewed = Renewed(site, now, null, now.Take);
+            var renewed = Refreshed(site, now);
             if (renewed.ToJson() != now.ToJson()) await SaveAsync(site, renewed, said, null, who, cancel);
         }
         if (transaction is not null) await transaction.CommitAsync(cancel);

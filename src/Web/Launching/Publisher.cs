@@ -7,6 +7,7 @@ using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
+using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Hosting;
 
@@ -16,7 +17,7 @@ namespace Plurimax.Web.Launching;
 /// Makes releases. Blobs first, then one transaction that adds the manifest and points the site to it:
 /// a process killed in between leaves blobs nobody refers to, and the old release live.
 /// </summary>
-public sealed class Publisher(PlurimaxDb db, SiteStore store, IBlobStore blobs, SiteAddresses addresses, PublishedSites sites, TimeProvider clock)
+public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, IBlobStore blobs, SiteAddresses addresses, PublishedSites sites, TimeProvider clock)
 {
     public async Task<RenderSettings> SettingsAsync(Site site, CancellationToken cancel = default) =>
         new(addresses.Main(site), (await store.SettingsAsync(site, cancel)).All());
@@ -30,7 +31,7 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, IBlobStore blobs, 
         // Undo and redo may change the number without changing the site: what counts is whether it is the same document.
         var same = signed is not null && signed.Document.ToJson() == document.ToJson();
         return Preflight.Check(new PreflightInput(document, trade, site.Client.Facts, await SettingsAsync(site, cancel), same ? site.Head : signed?.Revision, site.Head,
-            [.. trade.Assumes.Where(a => !site.Ticked.Contains(a))], open));
+            [.. trade.Assumes.Where(a => !site.Ticked.Contains(a))], open, await copies.NearestAsync(site.Id, cancel) is { } near ? (near.Name, near.Resemblance) : null));
     }
 
     public SiteFiles Render(Site site, SiteDocument document, FactSheet facts, RenderSettings settings) => SiteRenderer.Render(document, store.Trade(site), facts, settings);

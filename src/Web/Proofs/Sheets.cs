@@ -13,8 +13,8 @@ using Plurimax.Web.Prospecting;
 
 namespace Plurimax.Web.Proofs;
 
-/// <summary>What a view of an unpublished site shows: its head, or its head in another look or take.</summary>
-public sealed record SheetView(Guid Site, LookChoice? Look = null, int? Take = null);
+/// <summary>What a view of an unpublished site shows: its head, or its head in another look.</summary>
+public sealed record SheetView(Guid Site, LookChoice? Look = null);
 
 /// <summary>
 /// Serves unpublished sites for views inside the application. They run in a sandbox of their own origin,
@@ -57,7 +57,6 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
         return await AnswerAsync(http, $"{view}|{site.TradeId}|{site.IsSample}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Layers)}", path, async () =>
         {
             var document = await store.DocumentAsync(site);
-            if (view.Take is { } take) document = store.Renewed(site, document, null, take);
             if (view.Look is { } look) document = document with { Look = look };
             return SiteRenderer.Render(document, store.Trade(site), site.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry"));
         });

@@ -5,6 +5,7 @@ using Plurimax.Core.Facts;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
@@ -12,7 +13,7 @@ using Plurimax.Web.Proofs;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>Galley beside sheet.</summary>
-public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, PlurimaxDb db) : SitePageModel(store, status, addresses)
+public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, CopyShelf copies, PlurimaxDb db) : SitePageModel(store, status, addresses)
 {
     private TextEngine? _text;
     private string? _section;
@@ -28,6 +29,8 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public bool CanRedo { get; private set; }
     public DateTimeOffset SavedAt { get; private set; }
     public string SavedBy { get; private set; } = "";
+    /// <summary>The agency's site that reads most like this one.</summary>
+    public NearSite? Nearest { get; private set; }
     public string SheetUrl { get; private set; } = "";
     public int Words => InHandPage.Sections.Where(s => !s.Hidden).SelectMany(s => s.Content.Passages()).Sum(p => Plain(p.Passage).Split(' ', StringSplitOptions.RemoveEmptyEntries).Length);
     public int Kept => InHandPage.Sections.Count(s => s.HasKept);
@@ -51,6 +54,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         if (BaseRevision == 0) BaseRevision = Site.Head;
         var head = await db.Revisions.AsNoTracking().Where(r => r.SiteId == Site.Id && r.Number == Site.Head).Select(r => new { r.Parent, r.At, r.Who }).FirstAsync();
         (CanUndo, SavedAt, SavedBy) = (head.Parent is not null, head.At, head.Who);
+        Nearest = await copies.NearestAsync(Site.Id);
         CanRedo = await db.Revisions.AnyAsync(r => r.SiteId == Site.Id && r.Parent == Site.Head);
         SheetUrl = sheets.Url(new SheetView(Site.Id), InHandPage.Hidden ? "index.html" : InHandPage.File) + (InHand is null ? "" : "#" + Core.Rendering.SiteRenderer.AnchorOf(InHand));
         SettingsTexts = (await Store.SettingsAsync(Site)).All();

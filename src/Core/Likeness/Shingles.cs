@@ -1,0 +1,74 @@
+using System.Collections.Immutable;
+using System.Runtime.InteropServices;
+using System.Text.RegularExpressions;
+using Plurimax.Core.Sites;
+
+namespace Plurimax.Core.Likeness;
+
+/// <summary>
+/// The copy of a site as the set of its shingles: runs of four words within one passage, each as a 32-bit hash.
+/// Resemblance of two sets is the size of their intersection over that of their union (Broder, "On the resemblance and containment of documents", 1997).
+/// Placeholders count as one word whatever stands in them, so that names and towns do not flatter the figure; legal texts do not count.
+/// </summary>
+public static partial class Shingles
+{
+    /// <summary>Words in a shingle.</summary>
+    public const int Size = 4;
+    /// <summary>Two sites of one trade that resemble each other more than this read alike to somebody who knows both.</summary>
+    public const double Bound = .2;
+
+    /// <returns>Distinct hashes in ascending order.</returns>
+    public static ImmutableArray<uint> Of(SiteDocument site) => Of(site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections)
+        .Where(s => !s.Hidden && s.Content is not LegalContent).SelectMany(s => s.Content.Passages()).Select(p => p.Passage.Text));
+
+    /// <inheritdoc cref="Of(SiteDocument)"/>
+    public static ImmutableArray<uint> Of(IEnumerable<string> passages)
+    {
+        var set = new HashSet<uint>();
+        foreach (var passage in passages)
+        {
+            var words = Words(passage);
+            if (words.Length == 0) continue;
+            for (var i = 0; i == 0 || i + Size <= words.Length; i++) set.Add(Hash(words.AsSpan(i, Math.Min(Size, words.Length - i))));
+        }
+        var sorted = set.ToArray();
+        Array.Sort(sorted);
+        return ImmutableCollectionsMarshal.AsImmutableArray(sorted);
+    }
+
+    /// <summary>How many shingles a text gives; none for an empty one.</summary>
+    public static int Count(string text) => Words(text).Length switch { 0 => 0, var n => Math.Max(1, n - Size + 1) };
+
+    /// <returns>0 where nothing is shared to 1 where the sets are equal; 0 for two empty ones.</returns>
+    public static double Resemblance(ImmutableArray<uint> a, ImmutableArray<uint> b)
+    {
+        int i = 0, j = 0, both = 0;
+        while (i < a.Length && j < b.Length)
+            if (a[i] == b[j]) { both++; i++; j++; }
+            else if (a[i] < b[j]) i++;
+            else j++;
+        var all = a.Length + b.Length - both;
+        return all == 0 ? 0 : (double)both / all;
+    }
+
+    private static string[] Words(string passage) => [.. Word().Matches(Tag().Replace(Placeholder().Replace(passage, " _ "), " ").ToLowerInvariant()).Select(m => m.Value)];
+
+    private static uint Hash(ReadOnlySpan<string> words)
+    {
+        var h = 2166136261u;
+        foreach (var w in words)
+        {
+            foreach (var c in w) h = (h ^ c) * 16777619u;
+            h = (h ^ ' ') * 16777619u;
+        }
+        h ^= h >> 16;
+        h *= 2246822507u;
+        h ^= h >> 13;
+        h *= 3266489909u;
+        return h ^ (h >> 16);
+    }
+
+    [GeneratedRegex(@"\{\{.*?\}\}")] private static partial Regex Placeholder();
+    [GeneratedRegex(@"\{%.*?%\}")] private static partial Regex Tag();
+    [GeneratedRegex(@"[\p{L}\p{N}_'’-]+")] private static partial Regex Word();
+}

@@ -1,0 +1,36 @@
+using Plurimax.Core.Likeness;
+using Plurimax.Core.Sites;
+
+namespace Plurimax.Data.Likeness;
+
+/// <summary>What is known of the copy of a site without reading the site: which wordings it uses, its shingles and their sketch.</summary>
+public sealed class SiteCopy
+{
+    public Guid SiteId { get; set; }
+    /// <summary>The shipped trade whose wordings it draws on.</summary>
+    public required string Trade { get; set; }
+    public required string Language { get; set; }
+    /// <summary>Number of the revision it was taken from.</summary>
+    public int Revision { get; set; }
+    /// <summary>See <see cref="CopyLedger.MarksOf"/>.</summary>
+    public int[] Wordings { get; set; } = [];
+    /// <summary>See <see cref="Core.Likeness.Shingles"/>; each hash with its bits as they are, in ascending order of the unsigned value.</summary>
+    public int[] Shingles { get; set; } = [];
+    /// <summary>See <see cref="Core.Likeness.Sketch"/>.</summary>
+    public byte[] Sketch { get; set; } = [];
+
+    public static SiteCopy Of(Guid site, SiteDocument document, string trade, int revision)
+    {
+        var shingles = Core.Likeness.Shingles.Of(document);
+        return new SiteCopy
+        {
+            SiteId = site,
+            Trade = trade,
+            Language = document.Language,
+            Revision = revision,
+            Wordings = [.. CopyLedger.MarksOf(document)],
+            Shingles = [.. shingles.Select(s => unchecked((int)s))],
+            Sketch = Core.Likeness.Sketch.Of(shingles).ToBytes(),
+        };
+    }
+}

@@ -1,0 +1,20 @@
+using Plurimax.Data.Likeness;
+
+namespace Plurimax.Web.Hosting;
+
+/// <summary>Notes the copy of sites that were made before copies were noted, in the background after the application has started.</summary>
+internal sealed class CopiesAtStart(IServiceScopeFactory scopes, ILogger<CopiesAtStart> log) : BackgroundService
+{
+    protected override async Task ExecuteAsync(CancellationToken cancel)
+    {
+        try
+        {
+            using var scope = scopes.CreateScope();
+            await scope.ServiceProvider.GetRequiredService<CopyShelf>().CatchUpAsync(cancel);
+        }
+        catch (Exception e) when (e is Npgsql.NpgsqlException or InvalidOperationException)
+        {
+            log.LogWarning("Copies of earlier sites were not noted: {Message}", e.Message);
+        }
+    }
+}
