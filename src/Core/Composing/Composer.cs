@@ -16,9 +16,17 @@ public sealed record Wishes(MainAction? Action = null, Tone? Tone = null, string
 /// </summary>
 public static class Composer
 {
+    /// <summary>Takes beyond this follow the turn of the seed only, so that any number can be made at once.</summary>
+    private const int LongestChain = 12;
+
+    /// <param name="take">Number of the take, from 1.</param>
+    /// <param name="precedents">What was composed before; null for a site that stands alone.</param>
     public static SiteDocument Compose(TradeTemplate trade, FactSheet facts, Wishes wishes, int take = 1, Precedents? precedents = null)
     {
         precedents ??= Precedents.None;
+        // Without the take before it at hand, that is made first, so that this one says it otherwise.
+        if (take is > 1 and <= LongestChain && precedents is { Stays: null, Avoids.IsEmpty: true })
+            precedents = precedents with { Avoids = [Compose(trade, facts, wishes, take - 1, precedents)] };
         // The seed stays the same from one version of a template to the next and when the business is renamed, so that only what was changed there changes here.
         var seed = precedents.Stays?.Seed ?? $"{trade.Family}/{facts.Name}/{facts.Town}";
         var tone = wishes.Tone is { } t && Enum.IsDefined(t) ? t : trade.Tones[(int)((Chance.Hash(seed + "tone") + (uint)(take - 1)) % (uint)trade.Tones.Length)];

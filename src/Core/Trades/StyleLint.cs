@@ -105,5 +105,5 @@ public static partial class StyleLint
 
     [GeneratedRegex(@" - |—| – ")] private static partial Regex Hinge();
     [GeneratedRegex(@"\{[{%].*?[}%]\}")] private static partial Regex Placeholder();
-    [GeneratedRegex(@"\b24/7\b|\b24[ -]hours? a day|\b(round|around)[ -]the[ -]clock\b|\bday or night\b|\b(since|established in|est\.) (19|20)\d\d\b|\b\d+ years?('| of) experience|\baward[ -]winning\b|\bfree (quotes?|estimates?|visits?|consultations?|delivery|parking|survey)\b|£\d|\bsame[ -]day (service|repairs?|delivery)\b|\bno call-?out\b|\b(we|our work) (guarantee|is guaranteed|are insured|are certified|are licen[sc]ed|are accredited)\b|\bfamily[ -]run\b|\bbest in\b|\bnumber one\b", RegexOptions.IgnoreCase)] private static partial Regex Claim();
+    [GeneratedRegex(@"\b24/7\b|\b24[ -]hours? a day|\b(round|around)[ -]the[ -]clock\b|\bday or night\b|\b(since|established in|est\.) (19|20)\d\d\b|\b\d+ years?('| of) experience|\baward[ -]winning\b|\bfree (quotes?|estimates?|visits?|consultations?|delivery|parking|survey)\b|£\d|\bsame[ -]day (service|repairs?|delivery)\b|\bno call-?out\b|\b(we|our work) (guarantee|is guaranteed|are insured|are certified|are licen[sc]ed|are accredited)\b|\bfamily[ -]run\b|\bthe best in\b|\bnumber one\b", RegexOptions.IgnoreCase)] private static partial Regex Claim();
 }
