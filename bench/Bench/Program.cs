@@ -4,6 +4,7 @@ using System.Text;
 using AngleSharp.Html.Parser;
 using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Likeness;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Trades;
@@ -28,6 +29,23 @@ for (var i = 0; i < 20; i++) Make(1);
 var allocated = (GC.GetAllocatedBytesForCurrentThread() - before) / 20;
 Console.WriteLine($"compose + render, {pages.Count} pages, one core, warm: {make:0.00} ms (bound 15); {files.Size / 1024} KB in {files.Files.Count} files; {allocated / 1024} KB allocated");
 Console.WriteLine($"  yardstick, the same pages read back by an HTML parser: {parse:0.00} ms; ratio {make / parse:0.00}");
+
+// How alike the sites of a trade read, from name and town alone, with and without choosing against each other.
+foreach (var id in new[] { "bicycle-repair", "tree-surgeon", "hairdresser", "campsite" })
+{
+    var t = trades[id];
+    var timer = Stopwatch.StartNew();
+    var d = Distribution.Of(t, 50);
+    var took = timer.Elapsed.TotalMilliseconds / 50;
+    var alone = Distribution.Firms(t, 50).Select(f => Shingles.Of(Composer.Compose(t, f, new Wishes()))).ToList();
+    var worst = Enumerable.Range(0, 50).SelectMany(i => Enumerable.Range(0, i).Select(j => Shingles.Resemblance(alone[i], alone[j]))).Max();
+    Console.WriteLine($"likeness, 50 sites of {id}: median {d.Median:0.000}, 95th percentile {d.High:0.000}, highest {d.Highest:0.000} (bound {Shingles.Bound:0.00}); by chance alone the highest is {worst:0.000}; {took:0.0} ms a site");
+}
+var sketches = Enumerable.Range(0, 5000).Select(i => Sketch.Of([.. Enumerable.Range(0, 900).Select(n => (uint)(i % 60 * 700 + n * (1 + i % 7)))])).ToList();
+var sets = Enumerable.Range(0, 500).Select(i => Shingles.Of(Composer.Compose(trade, FactSheet.From($"Firm {i}", "Hallow"), new Wishes()))).ToList();
+var near = Median(51, () => sketches.Max(x => x.Estimate(sketches[0])));
+var full = Median(51, () => { for (var i = 0; i < 5000; i++) Shingles.Resemblance(sets[0], sets[i % 500]); });
+Console.WriteLine($"nearest of 5,000 sites by sketch: {near:0.00} ms; by comparing all shingles {full:0.0} ms, {full / near:0} x as long");
 
 var folder = Directory.CreateTempSubdirectory("plurimax-bench-").FullName;
 var store = new FolderBlobStore(folder);

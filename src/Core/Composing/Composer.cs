@@ -269,10 +269,10 @@ public static class Composer
             }
         }
         if (id is "services" or "about" or "questions" && !slots.Contains("closing"))
-            Add("closing", new ActionContent { Heading = picker.Again("closing", heading: true) });
+            Add("closing", new ActionContent { Heading = picker.Again(id, "closing", heading: true) });
         var home = id == "home";
         return new Page(id, home ? "index.html" : $"{id}.html", Purposes.GetValueOrDefault(id, "tell more"), MenuLabel(trade, id),
-            home ? picker.Again("title", false) : Titled2(id), home ? picker.Again("description", false) : Passage.None, [.. sections], InMenu: id != "home");
+            home ? picker.Again(id, "title", false) : Titled2(id), home ? picker.Again(id, "description", false) : Passage.None, [.. sections], InMenu: id != "home");
 
         Passage Titled(string slot, Passage otherwise) => picker.Heading(id, slot) is { IsEmpty: false } h ? h : otherwise;
         Passage Titled2(string page) => new(page switch

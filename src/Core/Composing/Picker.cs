@@ -19,7 +19,8 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
     private readonly string[] _stems = [.. Words(name).Where(w => w.Length > 3).Select(w => w.TrimEnd('s'))];
 
     private readonly Nearness _nearness = new(precedents.Others);
-    private readonly HashSet<string> _stays = [.. precedents.Stays is { } same ? Precedents.ChoicesOf(same) : []];
+    /// <summary>The wordings of each page as it stands.</summary>
+    private readonly Dictionary<string, HashSet<string>> _stays = precedents.Stays?.Pages.ToDictionary(p => p.Id, p => Precedents.ChoicesOf(p).ToHashSet(StringComparer.Ordinal)) ?? [];
     private readonly HashSet<string> _avoids = [.. precedents.Avoids.SelectMany(Precedents.ChoicesOf)];
 
     public int Take => take;
@@ -76,10 +77,10 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
         ? [.. list.Select(p => new SectionItem(p.Id, P(p.Alternate.Question ?? p.Alternate.Heading ?? "", (p.Alternate, p.Choice), ".title"), P(p.Alternate.Text, (p.Alternate, p.Choice), "")))] : [];
 
     /// <summary>A further wording of a passage that may already stand on another page.</summary>
-    public Passage Again(string slot, bool heading)
+    public Passage Again(string page, string slot, bool heading)
     {
         if (trade.Passage(slot) is not { } bank) return Passage.None;
-        var key = heading || slot != "closing" ? $"again/{slot}/{_chosen.Count}" : _chosen.Keys.LastOrDefault(k => k.StartsWith($"again/{slot}/", StringComparison.Ordinal)) ?? $"again/{slot}/0";
+        var key = $"{page}/again.{slot}";
         if (!_chosen.ContainsKey(key)) Choose(key, slot, bank);
         return Of(key, a => heading ? a.Heading : a.Text);
     }
@@ -129,7 +130,7 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
         var quiet = Prefer(candidates, c => !Echoes(c.Alternate));
         var fresh = Prefer(quiet, c => !c.Alternate.Points.Any(_points.Contains));
         fresh = Prefer(fresh, c => !_leads.Contains(c.Alternate.Lead));
-        if (_stays.Count > 0 && fresh.Find(c => _stays.Contains(c.Choice)) is { Choice: not null } stays) return stays;
+        if (_stays.TryGetValue(key[..key.IndexOf('/')], out var there) && fresh.Find(c => there.Contains(c.Choice)) is { Choice: not null } stays) return stays;
         if (_avoids.Count > 0) fresh = Prefer(fresh, c => !_avoids.Contains(c.Choice));
         var order = fresh.OrderBy(c => Chance.Hash($"{seed}/{key}/{c.Choice}")).ToList();
         var first = (take - 1) % order.Count;

@@ -13,6 +13,8 @@ public sealed record Precedents(CopyLedger Others, SiteDocument? Stays = null, I
     public static readonly Precedents None = new(CopyLedger.Empty);
     public ImmutableArray<SiteDocument> Avoids { get; init; } = Avoids.IsDefault ? [] : Avoids;
 
-    internal static IEnumerable<string> ChoicesOf(SiteDocument site) =>
-        site.Pages.SelectMany(p => p.Sections.SelectMany(s => s.Content.Passages()).Select(x => x.Passage).Append(p.Title).Append(p.Description)).Select(p => p.Choice).OfType<string>().Select(CopyLedger.Bare);
+    internal static IEnumerable<string> ChoicesOf(SiteDocument site) => site.Pages.SelectMany(ChoicesOf);
+
+    internal static IEnumerable<string> ChoicesOf(Page page) =>
+        page.Sections.SelectMany(s => s.Content.Passages()).Select(x => x.Passage).Append(page.Title).Append(page.Description).Select(p => p.Choice).OfType<string>().Select(CopyLedger.Bare);
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Numerics;
 using System.Runtime.InteropServices;
 
 namespace Plurimax.Core.Likeness;
@@ -34,10 +35,11 @@ public sealed class Sketch
     /// <returns>Estimated resemblance, 0 to 1.</returns>
     public double Estimate(Sketch other)
     {
-        var equal = 0;
-        for (var i = 0; i < Places; i++)
-            if (_least[i] == other._least[i]) equal++;
-        return (double)equal / Places;
+        var equal = Vector<uint>.Zero;
+        ReadOnlySpan<Vector<uint>> a = MemoryMarshal.Cast<uint, Vector<uint>>(_least), b = MemoryMarshal.Cast<uint, Vector<uint>>(other._least);
+        // An equal place is all ones, minus one as a number.
+        for (var i = 0; i < a.Length; i++) equal -= Vector.Equals(a[i], b[i]);
+        return (double)Vector.Sum(equal) / Places;
     }
 
     public byte[] ToBytes() => MemoryMarshal.AsBytes<uint>(_least).ToArray();

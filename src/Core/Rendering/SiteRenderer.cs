@@ -71,13 +71,18 @@ public static class SiteRenderer
 
     private static string Title(TextEngine text, Page page, FactSheet facts) => text.Plain(page.Title) is { Length: > 0 } t ? t : $"{text.Plain(page.Menu)} | {facts.Name}";
 
-    /// <summary>The page's own description, else the first sentences of its first text, cut at a sentence or word under 156 characters.</summary>
+    /// <summary>The page's own description, else the first sentences of its texts, cut at a sentence or word under 156 characters.</summary>
     private static string Description(TextEngine text, Page page)
     {
         var own = text.Plain(page.Description);
         if (own.Length > 0) return own;
-        var first = page.Sections.Where(s => !s.Hidden).SelectMany(s => s.Content.Passages()).Where(p => p.Path.EndsWith("text", StringComparison.Ordinal) && text.Stands(p.Passage)).Select(p => text.Plain(p.Passage)).FirstOrDefault(t => t.Length > 40) ?? "";
-        first = first.ReplaceLineEndings(" ");
+        var texts = page.Sections.Where(s => !s.Hidden).SelectMany(s => s.Content.Passages()).Where(p => p.Path.EndsWith("text", StringComparison.Ordinal) && text.Stands(p.Passage)).Select(p => text.Plain(p.Passage).ReplaceLineEndings(" ")).Where(t => t.Length > 24);
+        var first = "";
+        foreach (var t in texts)
+        {
+            first = first.Length == 0 ? t : $"{first} {t}";
+            if (first.Length >= 90) break;
+        }
         if (first.Length <= 155) return first;
         var cut = first.LastIndexOf(". ", 155, StringComparison.Ordinal);
         return cut > 60 ? first[..(cut + 1)] : first[..first.LastIndexOf(' ', 152)].TrimEnd(',', ';', ':') + "…";
