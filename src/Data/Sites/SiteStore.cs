@@ -191,7 +191,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     {
         var has = section is null ? "$.take ? (@ == $t)" : "$.pages[*].sections[*] ? (@.id == $s && @.take == $t)";
         var vars = System.Text.Json.JsonSerializer.Serialize(new { t = take, s = section ?? "" });
-        return (await db.Revisions.FromSql($"select * from revisions where site_id = {siteId} and jsonb_path_exists(document, {has}::jsonpath, {vars}::jsonb) order by number desc limit 1").AsNoTracking().FirstOrDefaultAsync(cancel))?.Document;
+        return (await db.Revisions.FromSql($"select * from revisions where site_id = {siteId} and jsonb_path_exists(document, {has}::jsonpath, {vars}::jsonb)").AsNoTracking().OrderByDescending(r => r.Number).FirstOrDefaultAsync(cancel))?.Document;
     }
 
     /// <summary>A take that has not been seen: other wordings than the site has now, and least like the agency's other sites.</summary>
