@@ -8,7 +8,7 @@ namespace Plurimax.Core.Likeness;
 /// <summary>
 /// The copy of a site as the set of its shingles: runs of four words within one passage, each as a 32-bit hash.
 /// Resemblance of two sets is the size of their intersection over that of their union (Broder, "On the resemblance and containment of documents", 1997).
-/// Placeholders count as one word whatever stands in them, so that names and towns do not flatter the figure; legal texts do not count.
+/// Placeholders count as one word whatever stands in them, so that names and towns do not flatter the figure; legal texts and labels that no one wrote for this site do not count.
 /// </summary>
 public static partial class Shingles
 {
@@ -19,7 +19,7 @@ public static partial class Shingles
 
     /// <returns>Distinct hashes in ascending order.</returns>
     public static ImmutableArray<uint> Of(SiteDocument site) => Of(site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections)
-        .Where(s => !s.Hidden && s.Content is not LegalContent).SelectMany(s => s.Content.Passages()).Select(p => p.Passage.Text));
+        .Where(s => !s.Hidden && s.Content is not LegalContent).SelectMany(s => s.Content.Passages()).Where(p => p.Passage.Choice is not null || p.Passage.Kept).Select(p => p.Passage.Text));
 
     /// <inheritdoc cref="Of(SiteDocument)"/>
     public static ImmutableArray<uint> Of(IEnumerable<string> passages)

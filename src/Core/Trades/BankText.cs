@@ -80,7 +80,8 @@ public static partial class BankText
         {
             Line = first + 1,
             Text = text,
-            Lead = string.Join(' ', words.Take(2)), NearName = [.. near.Distinct()],
+            Lead = string.Join(' ', words.Take(2)),
+            NearName = [.. near.Distinct()],
             Weight = new[] { text, a.Heading, a.Question }.Concat(a.Items.SelectMany(i => new[] { i.Title, i.Text })).Sum(x => Likeness.Shingles.Count(x ?? "")),
         };
     }

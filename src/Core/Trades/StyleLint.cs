@@ -17,14 +17,28 @@ public static partial class StyleLint
     /// <summary>General wordings that a passage needs.</summary>
     private static readonly ImmutableDictionary<string, int> Wordings = new Dictionary<string, int>
     {
-        ["headline"] = 8, ["lede"] = 6, ["intro"] = 6, ["services_intro"] = 5, ["services_heading"] = 4, ["steps"] = 5, ["prices"] = 5,
-        ["about"] = 6, ["closing"] = 6, ["contact"] = 5, ["after"] = 6, ["title"] = 3, ["description"] = 3,
+        ["headline"] = 8,
+        ["lede"] = 6,
+        ["intro"] = 6,
+        ["services_intro"] = 5,
+        ["services_heading"] = 4,
+        ["steps"] = 5,
+        ["prices"] = 5,
+        ["about"] = 6,
+        ["closing"] = 6,
+        ["contact"] = 5,
+        ["after"] = 6,
+        ["title"] = 3,
+        ["description"] = 3,
     }.ToImmutableDictionary();
 
     /// <summary>Items that a pool needs, and wordings of each.</summary>
     private static readonly ImmutableDictionary<string, (int Items, int Wordings)> PoolSizes = new Dictionary<string, (int, int)>
     {
-        ["questions"] = (12, 2), ["notes"] = (7, 1), ["views"] = (6, 2), ["tell"] = (6, 2),
+        ["questions"] = (12, 2),
+        ["notes"] = (7, 1),
+        ["views"] = (6, 2),
+        ["tell"] = (6, 2),
     }.ToImmutableDictionary();
 
     private static readonly ImmutableHashSet<string> AlwaysThere = ["business.name", "place.town", "place.country"];
