@@ -148,7 +148,7 @@ export default async function (browser) {
     equal((await client.goto(old)).status(), 410, 'the link of round 1');
     await client.goto(link);
     await client.locator('summary', { hasText: 'changed since round 1' }).click();
-    truth(await client.locator('ins', { hasText: 'brings it back' }).isVisible(), 'round 2 does not show what changed');
+    truth(await client.locator('ins', { hasText: 'fetches' }).isVisible(), 'round 2 does not show what changed');
     await client.press('button:has-text("Sign off version")', 'Enter');
     truth(await client.locator('.bad', { hasText: 'Give your name' }).isVisible(), 'signed off by nobody');
     await client.fill('#signer', 'Ola Fennimore');

@@ -13,7 +13,7 @@ export default async function (browser) {
   const demo = { 'bicycle-repair': 'harrowgate-cycle-works', 'tree-surgeon': 'thornby-tree-care', physiotherapist: 'quayside-physio', guesthouse: 'marram-guesthouse', 'honey-farm': 'larkfield-honey', 'driving-school': 'kestrel-driving' };
   const sites = [];
   // About seventy sites: where there are more trades each is looked at in fewer looks, in turn.
-  const each = Math.min(looks.length, Math.ceil(70 / trades.length));
+  const each = Math.max(1, Math.min(looks.length, Math.floor(70 / trades.length)));
   for (const [t, trade] of trades.entries()) for (let n = 0; n < each; n++) {
     const i = (t + n * Math.max(1, Math.floor(looks.length / each))) % looks.length, look = looks[i];
     const name = `${trade}-${look}`;

@@ -12,16 +12,24 @@ public sealed record TradeMatch(TradeTemplate Trade, double Score, string Matche
 public static class TradeSearch
 {
     /// <summary>Below this likeness a trade is not offered as found, only as one of the nearest.</summary>
-    public const double Sure = 0.6;
+    public const double Sure = 0.7;
 
     public static ImmutableArray<TradeMatch> Find(IEnumerable<TradeTemplate> trades, string query, int most = 5)
     {
         var asked = Words(query);
         return asked.Length == 0 ? [] :
         [
-            .. trades.Select(t => Names(t).Select(n => new TradeMatch(t, Likeness(asked, Words(n)), n)).MaxBy(m => m.Score)!)
+            .. trades.Select(t => Best(t, asked))
                 .Where(m => m.Score > 0.3).OrderByDescending(m => m.Score).ThenBy(m => m.Trade.Id, StringComparer.Ordinal).Take(most),
         ];
+    }
+
+    /// <summary>The name that comes nearest; where every word asked for is in one name or another of the trade ("guitar and piano lessons"), it is taken for found.</summary>
+    private static TradeMatch Best(TradeTemplate trade, string[] asked)
+    {
+        var names = Names(trade).Select(n => (Name: n, Words: Words(n))).ToList();
+        var best = names.Select(n => new TradeMatch(trade, Likeness(asked, n.Words), n.Name)).MaxBy(m => m.Score)!;
+        return best.Score < Sure && asked.All(a => names.Exists(n => n.Words.Any(w => Alike(a, w) >= .9))) ? best with { Score = Sure } : best;
     }
 
     /// <summary>A template of the agency is found by its own name only, so that it never comes up for a trade in place of the trade's own.</summary>
