@@ -46,7 +46,7 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
         if (name is not null) foreach (var frame in frames) found.AddRange(PeopleFinder.Namesake(frame, name));
         foreach (var frame in frames) found.AddRange(TradeFinder.Find(frame, name));
         var trade = found.Where(c => c.Fact == "trade").GroupBy(c => ((TextValue)c.Value).Text).OrderByDescending(g => g.Sum(c => c.Confidence)).Select(g => TradeLexicon.Find(g.Key)).FirstOrDefault(t => t is not null);
-        var template = trade is null ? null : (trades ?? TradeCatalogue.Shipped()).Find(trade.Id);
+        var template = trade is null ? null : trades is null ? TradeCatalogue.ShippedOne(trade.Id) : trades.Find(trade.Id);
         foreach (var frame in frames) found.AddRange(ServiceFinder.Find(frame, template));
         return new FactReading(Settle(found), Merge(texts), trade);
     }
