@@ -46,7 +46,7 @@ public sealed class TradeCatalogue
     {
         var read = Content.Names("trades/").AsParallel().AsOrdered().Select(file =>
         {
-            try { return (Trade: new TradeReader(Content.Text).Read(file, Content.Text(file)!), Problems: (IReadOnlyList<TradeProblem>)[]); }
+            try { return (Trade: (TradeTemplate?)new TradeReader(Content.Text).Read(file, Content.Text(file)!), Problems: (IReadOnlyList<TradeProblem>)[]); }
             catch (TradeFormatException e) { return (null, e.Problems); }
         }).ToList();
         var problems = read.SelectMany(r => r.Problems).ToList();
