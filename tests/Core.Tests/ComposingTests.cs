@@ -115,7 +115,7 @@ public partial class ComposingTests
         var kept = new SetText("home.opening", "heading", "My own words").Apply(Site("bicycle-repair", facts)).Value!;
         foreach (var take in Enumerable.Range(2, 5))
         {
-            var renewed = Composer.Renew(kept, Site("bicycle-repair", facts, take));
+            var renewed = Renewal.Renew(kept, Site("bicycle-repair", facts, take));
             renewed.FindSection("home.opening")!.Value.Section.Content.Heading.ShouldBe(new Passage("My own words", kept.FindSection("home.opening")!.Value.Section.Content.Heading.Choice, true));
             renewed.Take.ShouldBe(take);
         }
@@ -126,7 +126,7 @@ public partial class ComposingTests
     {
         var facts = FactSheet.From("Bell", "Hallow");
         var site = Site("bicycle-repair", facts);
-        var renewed = Composer.Renew(site, Site("bicycle-repair", facts, 2), "home.intro");
+        var renewed = Renewal.Renew(site, Site("bicycle-repair", facts, 2), "home.intro");
         Proofs.Difference.Between(site, renewed).Select(c => c.Section).Distinct().ShouldBe(["home.intro"]);
     }
 

@@ -53,7 +53,7 @@ public class OldTextsTests
     public void What_came_over_is_kept_word_for_word_through_takes_and_is_never_a_template()
     {
         var site = OldTexts.BringOver(Composer.Compose(Trade, Facts, new Wishes()), Read(Site));
-        var renewed = Composer.Renew(site, Composer.Compose(Trade, Facts, new Wishes(), 2));
+        var renewed = Renewal.Renew(site, Composer.Compose(Trade, Facts, new Wishes(), 2));
         foreach (var document in new[] { site, renewed })
         {
             var pages = SiteRenderer.Render(document, Trade, Facts, new RenderSettings("https://bell.example", global::Plurimax.Core.Standards.SettingsRegistry.Defaults()));

@@ -101,7 +101,7 @@ public class OwnTemplateTests
         TradeTemplate one = Read(Yaml(1, "The first headline", "headline, lede, intro, closing")), two = Read(Yaml(2, "The second headline", "headline, lede, about, intro"));
         var first = Composer.Compose(one, Facts, new Wishes());
         var site = new SetText("home.intro", "text", "Written by hand").Apply(new AddSection("home", "text", 1).Apply(first).Value!).Value!;
-        var followed = Composer.Follow(site, Composer.Compose(two, Facts, new Wishes()), first);
+        var followed = Renewal.Follow(site, Composer.Compose(two, Facts, new Wishes()), first);
         followed.Trade.ShouldBe("yard.v2");
         Text(followed).ShouldContain("The second headline");
         Text(followed).ShouldContain("Written by hand");

@@ -11,6 +11,12 @@ public static class Chance
             h ^= c;
             h *= 16777619u;
         }
+        return Mix(h);
+    }
+
+    /// <summary>The avalanche alone: a change of one bit changes half of them.</summary>
+    public static uint Mix(uint h)
+    {
         h ^= h >> 16;
         h *= 2246822507u;
         h ^= h >> 13;

@@ -24,8 +24,8 @@ public sealed record Finding(string Rule, Severity Severity, string Message, str
 /// <param name="Revision">Revision about to go live.</param>
 /// <param name="UntickedAssumptions">What the trade's copy takes for granted and nobody has confirmed.</param>
 /// <param name="OpenMarks">Marks of the client not yet resolved.</param>
-/// <param name="Nearest">The agency's site that reads most like it, with the resemblance of their copy, 0 to 1.</param>
-public sealed record PreflightInput(SiteDocument Site, TradeTemplate Trade, FactSheet Facts, RenderSettings Settings, int? SignedRevision, int Revision, ImmutableArray<string> UntickedAssumptions, int OpenMarks = 0, (string Name, double Resemblance)? Nearest = null);
+/// <param name="Nearest">The agency's site that reads most like it.</param>
+public sealed record PreflightInput(SiteDocument Site, TradeTemplate Trade, FactSheet Facts, RenderSettings Settings, int? SignedRevision, int Revision, ImmutableArray<string> UntickedAssumptions, int OpenMarks = 0, NearSite? Nearest = null);
 
 /// <summary>Checks before a release. A blocker stops it; a warning is said and may be accepted.</summary>
 public static partial class Preflight

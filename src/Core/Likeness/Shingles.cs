@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Runtime.InteropServices;
 using System.Text.RegularExpressions;
+using Plurimax.Core.Composing;
 using Plurimax.Core.Sites;
 
 namespace Plurimax.Core.Likeness;
@@ -29,7 +30,7 @@ public static partial class Shingles
         {
             var words = Words(passage);
             if (words.Length == 0) continue;
-            for (var i = 0; i == 0 || i + Size <= words.Length; i++) set.Add(Hash(words.AsSpan(i, Math.Min(Size, words.Length - i))));
+            for (var i = 0; i == 0 || i + Size <= words.Length; i++) set.Add(Chance.Hash(string.Join(' ', words, i, Math.Min(Size, words.Length - i))));
         }
         var sorted = set.ToArray();
         Array.Sort(sorted);
@@ -52,21 +53,6 @@ public static partial class Shingles
     }
 
     private static string[] Words(string passage) => [.. Word().Matches(Tag().Replace(Placeholder().Replace(passage, " _ "), " ").ToLowerInvariant()).Select(m => m.Value)];
-
-    private static uint Hash(ReadOnlySpan<string> words)
-    {
-        var h = 2166136261u;
-        foreach (var w in words)
-        {
-            foreach (var c in w) h = (h ^ c) * 16777619u;
-            h = (h ^ ' ') * 16777619u;
-        }
-        h ^= h >> 16;
-        h *= 2246822507u;
-        h ^= h >> 13;
-        h *= 3266489909u;
-        return h ^ (h >> 16);
-    }
 
     [GeneratedRegex(@"\{\{.*?\}\}")] private static partial Regex Placeholder();
     [GeneratedRegex(@"\{%.*?%\}")] private static partial Regex Tag();

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Numerics;
 using System.Runtime.InteropServices;
+using Plurimax.Core.Composing;
 
 namespace Plurimax.Core.Likeness;
 
@@ -22,10 +23,10 @@ public sealed class Sketch
         foreach (var s in shingles)
         {
             // Two hashes give all: h(i) = a + i·b (Kirsch and Mitzenmacher, "Less hashing, same performance", 2006), b odd.
-            uint a = Mix(s), b = Mix(s ^ 0x9E3779B9u) | 1;
+            uint a = Chance.Mix(s), b = Chance.Mix(s ^ 0x9E3779B9u) | 1;
             for (var i = 0; i < Places; i++)
             {
-                var h = Mix(a + (uint)i * b);
+                var h = Chance.Mix(a + (uint)i * b);
                 if (h < least[i]) least[i] = h;
             }
         }
@@ -46,13 +47,4 @@ public sealed class Sketch
 
     /// <exception cref="ArgumentException">Not 512 bytes.</exception>
     public static Sketch FromBytes(byte[] bytes) => bytes.Length == Places * 4 ? new Sketch(MemoryMarshal.Cast<byte, uint>(bytes).ToArray()) : throw new ArgumentException($"{bytes.Length} bytes are no sketch.", nameof(bytes));
-
-    private static uint Mix(uint h)
-    {
-        h ^= h >> 16;
-        h *= 0x7FEB352Du;
-        h ^= h >> 15;
-        h *= 0x846CA68Bu;
-        return h ^ (h >> 16);
-    }
 }

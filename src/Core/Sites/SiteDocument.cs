@@ -41,7 +41,9 @@ public sealed record SiteDocument(
     /// <summary>What free choices hang on: fixed when the site is first composed, so that a new name or a newer template does not shuffle them.</summary>
     public string? Seed { get; init; }
     /// <summary>The seed of a site of this trade for this business, where the document does not hold its own.</summary>
-    public string SeedFor(TradeTemplate trade, Facts.FactSheet facts) => Seed ?? $"{trade.Family}/{facts.Name}/{facts.Town}";
+    public string SeedFor(TradeTemplate trade, Facts.FactSheet facts) => Seed ?? FirstSeed(trade, facts);
+    /// <summary>The seed of a site when it is first composed. The same for all versions of a template.</summary>
+    public static string FirstSeed(TradeTemplate trade, Facts.FactSheet facts) => $"{trade.Family}/{facts.Name}/{facts.Town}";
 
     public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {

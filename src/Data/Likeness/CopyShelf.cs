@@ -7,9 +7,6 @@ using Plurimax.Core.Trades;
 
 namespace Plurimax.Data.Likeness;
 
-/// <param name="Resemblance">Share of four-word runs that both have, 0 to 1.</param>
-public sealed record NearSite(Guid SiteId, string Name, double Resemblance);
-
 /// <summary>Sketches of all sites, held between requests; a node reads again only those that changed.</summary>
 public sealed class SketchCache
 {
@@ -64,8 +61,7 @@ public sealed class CopyShelf(PlurimaxDb db, TradeCatalogue trades, SketchCache 
     /// <summary>Notes the copy of sites that were made before copies were noted.</summary>
     public async Task CatchUpAsync(CancellationToken cancel = default)
     {
-        while (await db.Sites.Where(s => !db.Copies.Any(c => c.SiteId == s.Id)).OrderBy(s => s.Id).Select(s => new { s.Id, s.Head }).Take(50).ToListAsync(cancel) is { Count: > 0 } missing)
-            foreach (var s in missing)
-                await NoteAsync(s.Id, (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == s.Id && r.Number == s.Head, cancel)).Document, s.Head, cancel);
+        while (await db.Revisions.AsNoTracking().Where(r => db.Sites.Any(s => s.Id == r.SiteId && s.Head == r.Number) && !db.Copies.Any(c => c.SiteId == r.SiteId)).OrderBy(r => r.SiteId).Take(50).ToListAsync(cancel) is { Count: > 0 } missing)
+            foreach (var r in missing) await NoteAsync(r.SiteId, r.Document, r.Number, cancel);
     }
 }

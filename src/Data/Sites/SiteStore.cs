@@ -183,7 +183,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         var number = take ?? (section is null ? now.Take : now.FindSection(section)?.Section.Take ?? 1) + 1;
         if (number < 1) return new EditOutcome(null, site.Head, "Takes begin at 1.");
         var fresh = await EarlierAsync(siteId, section, number, cancel) ?? await FreshAsync(site, now, number, cancel);
-        return await EditAsync(siteId, onRevision, new TakeNew(section, number, Composer.Renew(now, fresh, section)), who, cancel: cancel);
+        return await EditAsync(siteId, onRevision, new TakeNew(section, number, Renewal.Renew(now, fresh, section)), who, cancel: cancel);
     }
 
     /// <summary>A take as it was when it was last there: takes are made once, since what others read like has changed meanwhile.</summary>
@@ -198,14 +198,14 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     private async Task<SiteDocument> FreshAsync(Site site, SiteDocument now, int take, CancellationToken cancel)
     {
         var others = await copies.LedgerAsync(now.Trade, now.Language, site.Id, cancel);
-        return Composer.Compose(Trade(site), site.Facts, new Wishes(now.Action, null, now.Look.Id, now.Look.Brand), take, new Precedents(others, Avoids: [now])) with { Seed = now.Seed };
+        return Composer.Compose(Trade(site), site.Facts, new Wishes(now.Action, now.Tone, now.Look.Id, now.Look.Brand), take, new Precedents(others, Avoids: [now]));
     }
 
     /// <summary>The site as its facts make it now: what may stay stays.</summary>
     public SiteDocument Refreshed(Site site, SiteDocument now) => Refreshed(Trade(site), site.Facts, now);
 
     private static SiteDocument Refreshed(TradeTemplate trade, FactSheet facts, SiteDocument now) =>
-        Composer.Renew(now, Composer.Compose(trade, facts, new Wishes(now.Action, now.Tone, now.Look.Id, now.Look.Brand), now.Take, new Precedents(CopyLedger.Empty, now)));
+        Renewal.Renew(now, Composer.Compose(trade, facts, new Wishes(now.Action, now.Tone, now.Look.Id, now.Look.Brand), now.Take, new Precedents(CopyLedger.Empty, now)));
 
     /// <summary>
     /// Saves facts that changed and lets all sites of the client follow: passages that waited come in, those without their fact go, kept ones stay.

@@ -31,7 +31,7 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, 
         // Undo and redo may change the number without changing the site: what counts is whether it is the same document.
         var same = signed is not null && signed.Document.ToJson() == document.ToJson();
         return Preflight.Check(new PreflightInput(document, trade, site.Client.Facts, await SettingsAsync(site, cancel), same ? site.Head : signed?.Revision, site.Head,
-            [.. trade.Assumes.Where(a => !site.Ticked.Contains(a))], open, await copies.NearestAsync(site.Id, cancel) is { } near ? (near.Name, near.Resemblance) : null));
+            [.. trade.Assumes.Where(a => !site.Ticked.Contains(a))], open, await copies.NearestAsync(site.Id, cancel)));
     }
 
     public SiteFiles Render(Site site, SiteDocument document, FactSheet facts, RenderSettings settings) => SiteRenderer.Render(document, store.Trade(site), facts, settings);

@@ -75,7 +75,7 @@ public class LedgerTests
     {
         var facts = FactSheet.From("Bell", "Hallow");
         var site = Composer.Compose(Trade, facts, new Wishes());
-        IEnumerable<string> Rules(double r) => Preflight.Check(new PreflightInput(site, Trade, facts, RenderSettings.Plain, 1, 1, [], Nearest: ("Pike Cycles", r))).Where(f => f.Severity == Severity.Warning).Select(f => f.Rule);
+        IEnumerable<string> Rules(double r) => Preflight.Check(new PreflightInput(site, Trade, facts, RenderSettings.Plain, 1, 1, [], Nearest: new NearSite(default, "Pike Cycles", r))).Where(f => f.Severity == Severity.Warning).Select(f => f.Rule);
         Rules(.31).ShouldContain("likeness");
         Rules(.2).ShouldNotContain("likeness");
     }

@@ -1,0 +1,72 @@
+using Plurimax.Core.Sites;
+
+namespace Plurimax.Core.Composing;
+
+/// <summary>Brings something freshly composed into a site that people have worked on.</summary>
+public static class Renewal
+{
+    /// <summary>
+    /// Puts a fresh take into a site that people worked on: kept passages, hidden, moved, added and deleted sections, renamed pages stay as they are.
+    /// </summary>
+    /// <param name="only">One section to renew, or null for all.</param>
+    public static SiteDocument Renew(SiteDocument site, SiteDocument fresh, string? only = null)
+    {
+        var renewed = fresh.Pages.SelectMany(p => p.Sections).ToDictionary(s => s.Id);
+        var pages = site.Pages.Select(page =>
+        {
+            var other = fresh.FindPage(page.Id);
+            return page with
+            {
+                Menu = Choose(page.Menu, only is null ? other?.Menu : null),
+                Title = Choose(page.Title, only is null ? other?.Title : null),
+                Description = Choose(page.Description, only is null ? other?.Description : null),
+                Sections = [.. page.Sections.Select(s => (only is null || only == s.Id) && renewed.TryGetValue(s.Id, out var f) && f.Content.GetType() == s.Content.GetType()
+                    // Of the same take each section stays with its own.
+                    ? s with { Content = Merge(s.Content, f.Content), Take = only is null && fresh.Take == site.Take ? s.Take : f.Take } : s)],
+            };
+        });
+        return only is null
+            ? site with { Pages = [.. pages], Take = fresh.Take, Cut = fresh.Cut, Tone = fresh.Tone, Action = fresh.Action }
+            : site with { Pages = [.. pages] };
+
+        static Passage Choose(Passage mine, Passage? theirs) => mine.Kept || theirs is null ? mine : theirs;
+    }
+
+    /// <summary>
+    /// Brings a site to a newer version of its template: texts that nobody kept are renewed, sections and pages that are new come in where they stand there,
+    /// those that are gone go unless somebody wrote in them. What people hid, moved, added or deleted stays so.
+    /// </summary>
+    public static SiteDocument Follow(SiteDocument site, SiteDocument fresh, SiteDocument asItWas)
+    {
+        var renewed = Renew(site, fresh) with { Trade = fresh.Trade };
+        var has = renewed.Pages.SelectMany(p => p.Sections).Select(s => s.Id).Concat(site.Removed).ToHashSet();
+        var comes = fresh.Pages.SelectMany(p => p.Sections).Select(s => s.Id).ToHashSet();
+        var cameBefore = asItWas.Pages.SelectMany(p => p.Sections).Select(s => s.Id).ToHashSet();
+        foreach (var page in fresh.Pages)
+        {
+            if (renewed.FindPage(page.Id) is null)
+            {
+                if (site.Removed.Contains(page.Id)) continue;
+                var at = renewed.Pages.ToList().FindIndex(p => p.Id is "contact" or "privacy") is >= 0 and var c ? c : renewed.Pages.Length;
+                renewed = renewed with { Pages = renewed.Pages.Insert(at, page with { Sections = [.. page.Sections.Where(s => !has.Contains(s.Id))] }) };
+                continue;
+            }
+            for (var i = 0; i < page.Sections.Length; i++)
+            {
+                if (has.Contains(page.Sections[i].Id)) continue;
+                var before = page.Sections.Take(i).Select(s => s.Id).Reverse().ToList();
+                renewed = renewed.WithPage(page.Id, p => p with { Sections = p.Sections.Insert(before.Select(id => p.Sections.ToList().FindIndex(s => s.Id == id)).FirstOrDefault(x => x >= 0, -1) + 1, page.Sections[i]) });
+            }
+        }
+        return renewed with { Pages = [.. renewed.Pages.Select(p => p with { Sections = [.. p.Sections.Where(s => comes.Contains(s.Id) || s.HasKept || !cameBefore.Contains(s.Id))] })] };
+    }
+
+    private static SectionContent Merge(SectionContent mine, SectionContent fresh)
+    {
+        var kept = mine.Passages().Where(p => p.Passage.Kept).ToList();
+        if (kept.Any(k => k.Path.StartsWith("items", StringComparison.Ordinal))) fresh = fresh with { Items = mine.Items };
+        foreach (var (path, passage) in kept)
+            fresh = fresh.With(path, _ => passage) ?? fresh;
+        return fresh;
+    }
+}
