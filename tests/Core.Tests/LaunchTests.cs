@@ -22,7 +22,12 @@ public class LaunchTests
     private static SiteDocument Do(params Edit[] edits) => edits.Aggregate(Site, (d, e) => e.Apply(d).Value ?? throw new InvalidOperationException(e.Apply(d).Problem));
 
     [Fact]
-    public void A_signed_site_as_generated_has_nothing_against_it() => Rules().ShouldBeEmpty();
+    public void A_signed_site_as_generated_has_nothing_against_it_once_somebody_said_what_is_offered()
+    {
+        Rules().ShouldBe(["services-of-the-trade"]);
+        var said = Facts.With("services", new FactEntry(new ListValue([.. Trade.Cuts[0].Services.Select(id => Trade.Services[id].Names[0])]), FactSource.Client, true));
+        Rules(Composer.Compose(Trade, said, new Wishes()), said).ShouldBeEmpty();
+    }
 
     [Fact]
     public void Each_fault_is_found()

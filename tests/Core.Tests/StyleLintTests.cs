@@ -21,6 +21,8 @@ public class StyleLintTests
     [InlineData("Ring {{ phone }} today.", "may come out empty")]
     [InlineData("Free quotes for every job.", "no fact supports")]
     [InlineData("Open round the clock for you.", "no fact supports")]
+    [InlineData("{{ business.name }} has taught half of {{ place.town }}.", "no fact supports")]
+    [InlineData("We've seen worse than that.", "no fact supports")]
     [InlineData("Working here since 1987 without a break.", "no fact supports")]
     [InlineData("This sentence goes on and on because nobody stopped the writer from adding one more clause after another until the reader has forgotten how it began and why anybody should care about any of it now.", "a sentence of")]
     public void Each_fault_is_found_where_it_stands(string text, string remark)

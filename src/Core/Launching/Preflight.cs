@@ -41,6 +41,7 @@ public static partial class Preflight
         if (x.SignedRevision is null) yield return new("unsigned", Severity.Blocker, "Nobody has signed off this site.", "whole site", "Send a proof and let the client sign it off.", "proof");
         else if (x.SignedRevision != x.Revision) yield return new("changed-since-signed", Severity.Blocker, $"Version {x.SignedRevision} was signed; version {x.Revision} would go live.", "whole site", "Send a new round, or undo back to the signed version.", "proof");
         if (x.OpenMarks > 0) yield return new("open-marks", Severity.Warning, $"{x.OpenMarks} marks of the client are open.", "proof", "Resolve or answer them.", "proof");
+        if (x.Facts.Public<ListValue>("services") is null) yield return new("services-of-the-trade", Severity.Warning, "The services shown are the usual ones of the trade; nobody has said which are offered.", "services", "Enter the services with the client, and those that are not offered go.", "brief");
         if (x.Nearest is { } near && near.Resemblance > Shingles.Bound) yield return new("likeness", Severity.Warning, $"It reads {near.Resemblance:P0} like the site of {near.Name}; at most {Shingles.Bound:P0} is good.", "whole site", "Take another take of the sections that say the same, or write some of them yourself.", "bench");
         var words = SiteWords.For(x.Site.Language);
         var text = new TextEngine(FactTree.Build(x.Facts), x.Trade.Words, x.Settings.Settings, words);

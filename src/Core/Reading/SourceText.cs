@@ -50,7 +50,11 @@ public sealed record SourceText(string Name, ImmutableArray<SourceLine> Lines, I
     public static SourceText Of(string name, string text, params string[] notes)
     {
         var b = new TextBuilder();
-        foreach (var line in text.ReplaceLineEndings("\n").Split('\n')) b.Plain(line);
+        foreach (var line in text.AsSpan().EnumerateLines())
+        {
+            b.Plain(line[..Math.Min(line.Length, 2 * TextBuilder.LongestLine)].ToString());
+            if (b.Full) break;
+        }
         return b.Build(name, notes: [.. notes]);
     }
 
@@ -79,6 +83,8 @@ public sealed class TextBuilder
     private bool _cut;
 
     public int Count => _lines.Count;
+    /// <summary>Something was left out, and whatever follows would be too.</summary>
+    public bool Full => _cut;
 
     public void Add(string text, LineRole role, int page = 0)
     {

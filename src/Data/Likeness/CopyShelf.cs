@@ -50,7 +50,7 @@ public sealed class CopyShelf(PlurimaxDb db, TradeCatalogue trades, SketchCache 
                 cache.Held[c.SiteId] = (c.Revision, Sketch.FromBytes(c.Sketch));
         if (!cache.Held.TryGetValue(site, out var own)) return null;
         // The sketches find the few that may be nearest; their shingles give the figure.
-        var near = there.Where(t => t.SiteId != site && cache.Held.ContainsKey(t.SiteId)).Select(t => (t.SiteId, Figure: own.Sketch.Estimate(cache.Held[t.SiteId].Sketch))).OrderByDescending(t => t.Figure).Take(4).Where(t => t.Figure > 0).Select(t => t.SiteId).Append(site).ToList();
+        var near = there.Where(t => t.SiteId != site && cache.Held.ContainsKey(t.SiteId)).Select(t => (t.SiteId, Figure: own.Sketch.Estimate(cache.Held[t.SiteId].Sketch))).OrderByDescending(t => t.Figure).Take(12).Where(t => t.Figure > 0).Select(t => t.SiteId).Append(site).ToList();
         var full = (await db.Copies.Where(c => near.Contains(c.SiteId)).Select(c => new { c.SiteId, c.Shingles }).ToListAsync(cancel)).ToDictionary(c => c.SiteId, c => c.Shingles.Select(s => unchecked((uint)s)).ToImmutableArray());
         if (!full.Remove(site, out var mine) || full.Count == 0) return null;
         var nearest = full.Select(f => (f.Key, Figure: Shingles.Resemblance(mine, f.Value))).MaxBy(f => f.Figure);

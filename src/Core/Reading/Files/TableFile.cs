@@ -29,6 +29,7 @@ public static class TableFile
             if (end < 0) b.Add("", LineRole.Text);
             else if (end == 0) b.Plain(cells[0]);
             else b.Row(cells[..(end + 1)]);
+            if (b.Full) break;
         }
         return b.Count == 0 ? throw new UnreadableException("has no rows in it.") : b.Build(name, notes: [.. notes]);
     }
@@ -56,7 +57,9 @@ public static class TableFile
     /// <summary>The delimiter that cuts the first lines into the most even rows.</summary>
     public static char Delimiter(string text)
     {
-        var head = string.Join('\n', text.Split('\n').Take(20));
+        var end = 0;
+        for (var line = 0; line < 20 && end < text.Length; line++) end = text.IndexOf('\n', end) is >= 0 and var at ? at + 1 : text.Length;
+        var head = text[..end];
         return Delimiters.MaxBy(d =>
         {
             var counts = Rows(head, d).Where(r => r.Any(c => c.Length > 0)).Select(r => r.Length).ToList();
