@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Plurimax.Core.Reading;
 
 namespace Plurimax.Core.Trades;
 
@@ -32,7 +33,13 @@ public sealed class TradeCatalogue
         _own = new Own(byId, [.. byId.Values.GroupBy(t => t.Family).Select(g => g.MaxBy(t => t.Version)!)]);
     }
 
-    public ImmutableArray<TradeMatch> Search(string query, int most = 5) => TradeSearch.Find(All, query, most);
+    /// <summary>The nearest templates. Where the words are the name of a trade that has none, no other is taken for it, however near its spelling ("glazier" is no "glacier").</summary>
+    public ImmutableArray<TradeMatch> Search(string query, int most = 5)
+    {
+        var found = TradeSearch.Find(All, query, most);
+        return TradeLexicon.OfLabel(query) is { } known && Find(known.Id) is null
+            ? [.. found.Select(m => m.Score is >= TradeSearch.Sure and < 1 ? m with { Score = TradeSearch.Sure - .05 } : m)] : found;
+    }
 
     /// <summary>The templates that ship with the application.</summary>
     /// <exception cref="TradeFormatException">A template is at fault.</exception>
