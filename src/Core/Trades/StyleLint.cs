@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
-using Plurimax.Core.Likeness;
+using Plurimax.Core.Line;
 
 namespace Plurimax.Core.Trades;
 
@@ -40,6 +40,9 @@ public static partial class StyleLint
         ["views"] = (6, 2),
         ["tell"] = (6, 2),
     }.ToImmutableDictionary();
+
+    /// <summary>Words that the long text of a service has at least, at the median: less says what it is but not how to tell, what decides and what to ask.</summary>
+    public const int ServiceText = 25;
 
     private static readonly ImmutableHashSet<string> AlwaysThere = ["business.name", "place.town", "place.country"];
 
@@ -89,6 +92,8 @@ public static partial class StyleLint
             if (s.Short.Length < 2) Say(s.Short.FirstOrDefault(), $"services.{s.Id}.short", "one wording; 2 are needed.");
             if (s.Text.Length < 2) Say(s.Text.FirstOrDefault(), $"services.{s.Id}.text", "one wording; 2 are needed.");
         }
+        var texts = t.Services.Values.SelectMany(s => s.Text).Select(a => (double)ReadingEase.Words(Plain(a.Text))).ToList();
+        if (texts.Count > 0 && Lanes.Quantile(texts, .5) is var median && median < ServiceText) Say(null, "services", $"texts of {median:0} words at the median; {ServiceText} to 50 are meant.");
         if (language == "en")
         {
             var prose = string.Join("\n", Banks(t).SelectMany(b => b.Bank).Select(a => Plain(a.Text)).Where(x => ReadingEase.Words(x) > 8));
