@@ -4,6 +4,7 @@ using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Launching;
 using Plurimax.Core.Likeness;
+using Plurimax.Core.Plans;
 using Plurimax.Core.Reading;
 using Plurimax.Core.Reading.Files;
 using Plurimax.Core.Rendering;
@@ -34,6 +35,13 @@ var looks = new Command("looks", "Lists the look families.");
 looks.SetAction(_ => ListLooks());
 root.Add(looks);
 
+var bookDir = new Option<string>("--out") { Description = "Folder that the pattern book is written to.", Required = true };
+var bookLook = new Option<string?>("--look") { Description = "Id of a look family." };
+var bookTrade = new Option<string?>("--trade") { Description = "Id of a trade template." };
+var book = new Command("pattern-book", "Writes a site that shows every kind of section in every layout.") { bookTrade, bookLook, bookDir };
+book.SetAction(r => Book(r.GetValue(bookTrade) ?? "bicycle-repair", r.GetValue(bookLook) ?? Looks.All[0].Id, r.GetValue(bookDir)!));
+root.Add(book);
+
 var factsFile = new Argument<string?>("FACTS") { Description = "A YAML or JSON file of facts.", Arity = ArgumentArity.ZeroOrOne };
 var trade = new Option<string?>("--trade") { Description = "Id of a trade template." };
 var take = new Option<int>("--take") { Description = "Number of the take, from 1.", DefaultValueFactory = _ => 1 };
@@ -42,8 +50,9 @@ var outDir = new Option<string>("--out") { Description = "Folder that the site i
 var from = new Option<string?>("--from") { Description = "Words for the trade, instead of a file of facts." };
 var name = new Option<string?>("--name") { Description = "Name of the business, with --from." };
 var place = new Option<string?>("--place") { Description = "Its town, with --from." };
-var compose = new Command("compose", "Writes a finished site as files.") { factsFile, trade, take, look, outDir, from, name, place };
-compose.SetAction(r => Compose(new ComposeWish(r.GetValue(factsFile), r.GetValue(trade), r.GetValue(take), r.GetValue(look), r.GetValue(outDir)!, r.GetValue(from), r.GetValue(name), r.GetValue(place))));
+var size = new Option<PlanSize>("--size") { Description = "How much of a site: one page, a small site, or a full one.", DefaultValueFactory = _ => PlanSize.Small };
+var compose = new Command("compose", "Writes a finished site as files.") { factsFile, trade, take, look, size, outDir, from, name, place };
+compose.SetAction(r => Compose(new ComposeWish(r.GetValue(factsFile), r.GetValue(trade), r.GetValue(take), r.GetValue(look), r.GetValue(outDir)!, r.GetValue(from), r.GetValue(name), r.GetValue(place), r.GetValue(size))));
 root.Add(compose);
 
 var folder = new Argument<string>("DIR") { Description = "Folder of a site." };
@@ -182,18 +191,33 @@ static int Compose(ComposeWish o)
         if (read.Name.Length == 0 || read.Town.Length == 0) return Fault($"{file}: business.name and place.town are needed.");
         facts = read;
     }
-    var site = Composer.Compose(trade, facts, new Wishes(Look: o.Look), take);
+    var site = Composer.Compose(trade, facts, new Wishes(Look: o.Look, Size: o.Size), take);
     var files = SiteRenderer.Render(site, trade, facts, RenderSettings.Plain);
-    foreach (var (path, bytes) in files.Files)
-    {
-        var target = Path.Combine(o.Out, path);
-        Directory.CreateDirectory(Path.GetDirectoryName(target)!);
-        File.WriteAllBytes(target, bytes);
-    }
+    Write(files, o.Out);
     Console.WriteLine($"{files.Files.Count} files, {files.Size / 1024} KB, take {take}, look {site.Look.Id}: {o.Out}");
     return 0;
 
     TradeTemplate Find(string id) => all.Find(id) ?? throw new UsageException($"there is no trade “{id}”. Nearest: {all.All.MinBy(t => TradeSearch.Distance(t.Id, id))!.Id}.");
+}
+
+static void Write(SiteFiles files, string folder)
+{
+    foreach (var (path, bytes) in files.Files)
+    {
+        var target = Path.Combine(folder, path);
+        Directory.CreateDirectory(Path.GetDirectoryName(target)!);
+        File.WriteAllBytes(target, bytes);
+    }
+}
+
+static int Book(string tradeId, string look, string folder)
+{
+    var trade = TradeCatalogue.Shipped().Find(tradeId) ?? throw new UsageException($"there is no trade “{tradeId}”.");
+    if (Looks.Find(look) is null) throw new UsageException($"there is no look “{look}”. There are {string.Join(", ", Looks.All.Select(x => x.Id))}.");
+    var (site, facts, settings) = PatternBook.Make(trade, look);
+    Write(SiteRenderer.Render(site, trade, facts, settings), folder);
+    Console.WriteLine($"{site.Pages.Length} pages, look {look}: {folder}");
+    return 0;
 }
 
 static int Check(string folder)
@@ -208,4 +232,4 @@ static int Check(string folder)
 
 internal sealed class UsageException(string message) : Exception(message);
 
-internal sealed record ComposeWish(string? File, string? Trade, int Take, string? Look, string Out, string? From, string? Name, string? Place);
+internal sealed record ComposeWish(string? File, string? Trade, int Take, string? Look, string Out, string? From, string? Name, string? Place, PlanSize Size);

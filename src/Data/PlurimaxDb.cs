@@ -32,6 +32,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
     public DbSet<Mark> Marks => Set<Mark>();
     public DbSet<MarkReply> MarkReplies => Set<MarkReply>();
     public DbSet<Release> Releases => Set<Release>();
+    public DbSet<Subscriber> Subscribers => Set<Subscriber>();
     public DbSet<Enquiry> Enquiries => Set<Enquiry>();
     public DbSet<OutboxMail> Outbox => Set<OutboxMail>();
     public DbSet<SettingValue> Settings => Set<SettingValue>();
@@ -92,6 +93,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
         b.Entity<Mark>(e => e.HasIndex(x => new { x.ProofId, x.Number }).IsUnique());
         b.Entity<Release>(e => { Json(e.Property(x => x.Manifest)); e.HasIndex(x => new { x.SiteId, x.Number }).IsUnique(); });
         b.Entity<Enquiry>(e => e.HasIndex(x => new { x.SiteId, x.At }));
+        b.Entity<Subscriber>(e => { e.HasIndex(x => new { x.SiteId, x.Email }).IsUnique(); e.HasIndex(x => x.TokenHash).IsUnique(); });
         b.Entity<OutboxMail>(e => e.HasIndex(x => new { x.SentAt, x.NextTry }));
         b.Entity<SettingValue>(e => e.HasKey(x => new { x.Layer, x.Scope, x.Key }));
         b.Entity<StartSheet>(e =>

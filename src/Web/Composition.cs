@@ -59,6 +59,7 @@ public static class Composition
         services.AddSingleton<Sheets>();
         services.AddSingleton(new SiteAddresses(config["SitesHost"] ?? "sites.localhost", config["PublicPort"]));
         services.AddSingleton<PublishedSites>();
+        services.AddScoped<Briefing.PhotoDesk>();
         services.AddSingleton<EnquiryDesk>();
         services.AddMemoryCache(o => o.SizeLimit = 384L * 1024 * 1024);
         services.AddHostedService<ReleaseListener>();

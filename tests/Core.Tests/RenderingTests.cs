@@ -160,7 +160,7 @@ public class RenderingTests
         EnquiryForm.Check(new("Pia", "pia@post.example", "", "Hello", true), Words).ShouldBeEmpty();
         EnquiryForm.Check(EnquiryForm.Input.Empty, Words).Keys.Order().ShouldBe(["consent", "email", "message", "name"]);
         EnquiryForm.Check(new("Pia", "pia@post", "call me", new string('x', 5000), true), Words).Keys.Order().ShouldBe(["email", "message", "phone"]);
-        var again = EnquiryForm.Render(Words, "s", "OK?", "/enquiry", new("<Pia>", "x", "", "a & b", false), EnquiryForm.Check(new("<Pia>", "x", "", "a & b", false), Words)).Value;
+        var again = EnquiryForm.Render(Words, "s", "OK?", "/enquiry", "privacy.html", new("<Pia>", "x", "", "a & b", false), EnquiryForm.Check(new("<Pia>", "x", "", "a & b", false), Words)).Value;
         foreach (var part in new[] { "value=\"&lt;Pia&gt;\"", "a &amp; b", "aria-invalid=\"true\"", "2 boxes need another look." }) again.ShouldContain(part);
     }
 }

@@ -1,13 +1,22 @@
 using System.Collections.Immutable;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Likeness;
+using Plurimax.Core.Plans;
+using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Trades;
 
 namespace Plurimax.Core.Composing;
 
 /// <summary>What the maker decided before composing; null leaves it to the trade.</summary>
-public sealed record Wishes(MainAction? Action = null, Tone? Tone = null, string? Look = null, string? Brand = null);
+public sealed record Wishes(MainAction? Action = null, Tone? Tone = null, string? Look = null, string? Brand = null, PlanSize Size = PlanSize.Small)
+{
+    /// <summary>Photos and documents that the site has; a gallery comes with photos.</summary>
+    public ImmutableArray<SiteFile> Files { get; init; } = [];
+
+    /// <summary>What was decided for a site that stands, to compose it again.</summary>
+    public static Wishes Of(SiteDocument site) => new(site.Action, site.Tone, site.Look.Id, site.Look.Brand, site.Size) { Files = site.Files.IsDefault ? [] : site.Files };
+}
 
 /// <summary>
 /// Makes a site document from a trade, the facts and a take number. Pure: the same inputs give the same document.
@@ -38,22 +47,25 @@ public static class Composer
     {
         var tree = FactTree.Build(facts);
         var picker = new Picker(trade, tree, facts.Country, facts.Name, seed, tone, take, precedents);
-        var plan = Plan(trade, facts);
         var services = Services(trade, facts, cut.Services, seed, take, tone);
+        var plan = SitePlan.For(trade, facts, wishes.Size, [.. services.Select(s => s.Id)], wishes.Files.Count(f => f.IsPhoto));
 
         // The least free choices first: services, then passages, then pools; then the pages are put together in order.
-        foreach (var (page, slots) in plan)
-            foreach (var slot in slots.Where(s => s is "services.short" or "services.text"))
-                foreach (var s in services) picker.Service(page, slot, s.Id);
-        foreach (var (page, slots) in plan)
-            foreach (var slot in slots.Where(s => !s.Contains('*') && !s.StartsWith("services.", StringComparison.Ordinal)))
-                picker.One(page, slot);
-        foreach (var (page, slots) in plan)
-            foreach (var slot in slots.Where(s => s.Contains('*')))
-                picker.Pool(page, slot);
+        foreach (var page in plan)
+            foreach (var slot in page.Slots.Where(s => s is "services.short" or "services.text"))
+                foreach (var s in services) picker.Service(page.Id, slot, s.Id);
+        foreach (var page in plan.Where(p => p.Id.StartsWith("service-", StringComparison.Ordinal)))
+            picker.Service(page.Id, "services.text", page.Id["service-".Length..]);
+        foreach (var page in plan)
+            foreach (var slot in page.Slots.Where(s => !s.Contains('*') && !s.StartsWith("services.", StringComparison.Ordinal)))
+                picker.One(page.Id, slot);
+        foreach (var page in plan)
+            foreach (var slot in page.Slots.Where(s => s.Contains('*')))
+                picker.Pool(page.Id, slot);
 
-        var pages = plan.Select(p => Page(trade, picker, services, p.Page, p.Slots)).Append(Privacy(trade)).ToImmutableArray();
-        return (new SiteDocument(trade.Id, trade.Language, Action(trade, tree, wishes), tone, cut.Id, take, Look(trade, seed, wishes), pages, []) { Seed = seed }, picker.Nearness);
+        var writer = new PageWriter(trade, picker, services, SiteWords.For(trade.Language), [.. wishes.Files.Where(f => f.IsPhoto)]);
+        var pages = plan.Select(writer.Write).ToImmutableArray();
+        return (new SiteDocument(trade.Id, trade.Language, Action(trade, tree, wishes), tone, cut.Id, take, Look(trade, seed, wishes), pages, []) { Seed = seed, Size = wishes.Size, Files = wishes.Files.IsEmpty ? default : wishes.Files }, picker.Nearness);
     }
 
     private static LookChoice Look(TradeTemplate trade, string seed, Wishes wishes)
@@ -128,129 +140,4 @@ public static class Composer
         var slug = b.ToString().Trim('-');
         return slug.Length > 40 ? slug[..40].Trim('-') : slug;
     }
-
-    /// <summary>The trade's plan, with the sections every business of that kind gains once the facts are there.</summary>
-    private static ImmutableArray<(string Page, ImmutableArray<string> Slots)> Plan(TradeTemplate trade, FactSheet facts)
-    {
-        var atPlace = trade.Kind is not BusinessKind.AtCustomersPlace;
-        return [.. trade.Pages.Select(p =>
-        {
-            var slots = p.Slots.ToList();
-            if (p.Page == "home")
-            {
-                var end = slots.IndexOf("closing") is >= 0 and var i ? i : slots.Count;
-                slots.InsertRange(end, atPlace ? ["testimonials", "visit"] : ["testimonials", "area"]);
-            }
-            if (p.Page == "contact")
-            {
-                slots.RemoveAll(s => s is "hours_line" or "directions");
-                slots.AddRange(atPlace ? ["visit"] : ["visit", "area"]);
-            }
-            return (p.Page, slots.ToImmutableArray());
-        })];
-    }
-
-    private static Page Page(TradeTemplate trade, Picker picker, ImmutableArray<(string Id, Passage Name)> services, string id, ImmutableArray<string> slots)
-    {
-        var sections = new List<Section>();
-        void Add(string slot, SectionContent? content) { if (content is not null) sections.Add(new Section($"{id}.{slot}", content, Take: picker.Take)); }
-        if (id != "home" && !slots.Any(s => s is "services_intro" or "questions_intro" or "about" or "contact")) Add("title", new TitleContent { Heading = MenuLabel(trade, id) });
-        foreach (var slot in slots)
-        {
-            var name = slot.Split('*')[0];
-            switch (name)
-            {
-                case "headline":
-                    Add("opening", new OpeningContent { Heading = picker.Body(id, "headline"), Text = picker.Body(id, "lede") });
-                    break;
-                case "lede" or "hours_line" or "directions" or "tell" or "after" or "meanwhile": break;
-                case "proof": Add("trust", new TrustContent { Items = picker.PoolItems(id, slot) }); break;
-                case "services.short":
-                    Add("services", new ServicesContent(false) { Heading = picker.Body(id, "services_heading"), Items = ServiceItems("services.short") });
-                    break;
-                case "services_intro" or "questions_intro":
-                    Add("title", new TitleContent { Heading = Titled(name, MenuLabel(trade, id)), Text = picker.Heading(id, name).IsEmpty ? Passage.None : picker.Body(id, name) });
-                    break;
-                case "services.text":
-                    Add("services", new ServicesContent(true) { Heading = MenuLabel(trade, "each"), Items = ServiceItems("services.text") });
-                    break;
-                case "steps": Add("steps", new StepsContent { Heading = Titled("steps", new("How it goes")), Text = picker.Body(id, "steps"), Items = picker.Steps(id, "steps") }); break;
-                case "prices": Add("prices", new PricesContent { Heading = Titled("prices", new("Prices")), Text = picker.Body(id, "prices") }); break;
-                case "urgent": Add("urgent", new UrgentContent { Heading = Titled("urgent", new("When it can't wait")), Text = picker.Body(id, "urgent"), Items = picker.Steps(id, "urgent") }); break;
-                case "about": Add("about", new AboutContent { Heading = Titled("about", new("About {{ business.name }}")), Text = picker.Body(id, "about") }); break;
-                case "views": Add("views", new TextContent("views") { Items = picker.PoolItems(id, slot) }); break;
-                case "notes": Add("notes", new TextContent("notes") { Heading = NotesHeading(), Items = picker.PoolItems(id, slot) }); break;
-                case "questions":
-                    Add("questions", new QuestionsContent { Heading = id == "questions" ? Passage.None : picker.Body(id, "questions_intro"), Items = picker.PoolItems(id, slot) });
-                    break;
-                case "intro": Add("intro", new TextContent("intro") { Heading = picker.Heading(id, "intro"), Text = picker.Body(id, "intro") }); break;
-                case "contact":
-                    Add("contact", new ContactContent
-                    {
-                        Heading = Titled("contact", MenuLabel(trade, id)),
-                        Text = picker.Body(id, "contact"),
-                        Items = slots.FirstOrDefault(s => s.StartsWith("tell*", StringComparison.Ordinal)) is { } tell ? picker.PoolItems(id, tell) : [],
-                        AfterHeading = picker.Heading(id, "after"),
-                        AfterText = picker.Body(id, "after"),
-                    });
-                    break;
-                case "closing": Add("closing", new ActionContent { Heading = Titled("closing", new("{{ business.name }}")), Text = picker.Body(id, "closing") }); break;
-                case "visit": Add("visit", new VisitContent { Heading = new("Hours and directions") }); break;
-                case "area": Add("area", new AreaContent { Heading = new("Where we work") }); break;
-                case "testimonials": Add("testimonials", new TestimonialsContent { Heading = new("What customers say") }); break;
-                default:
-                    if (trade.Passage(name) is not null) Add(name, new TextContent(name) { Heading = picker.Heading(id, name), Text = picker.Body(id, name) });
-                    break;
-            }
-        }
-        if (id is "services" or "about" or "questions" && !slots.Contains("closing"))
-            Add("closing", new ActionContent { Heading = picker.Again(id, "closing", heading: true) });
-        var home = id == "home";
-        return new Page(id, home ? "index.html" : $"{id}.html", Purposes.GetValueOrDefault(id, "tell more"), MenuLabel(trade, id),
-            home ? picker.Again(id, "title", false) : Titled2(id), home ? picker.Again(id, "description", false) : Passage.None, [.. sections], InMenu: id != "home");
-
-        Passage Titled(string slot, Passage otherwise) => picker.Heading(id, slot) is { IsEmpty: false } h ? h : otherwise;
-        Passage Titled2(string page) => new(page switch
-        {
-            "services" => $"{trade.Names.Title} in {{{{ place.town }}}}, job by job | {{{{ business.name }}}}",
-            "about" => "About {{ business.name }}, {{ place.town }}",
-            "questions" => $"Questions about {trade.Names.Title.ToLowerInvariant()} | {{{{ business.name }}}}",
-            "contact" => "Contact {{ business.name }} in {{ place.town }}",
-            _ => "{{ business.name }}, {{ place.town }}",
-        });
-        Passage NotesHeading() => trade.Passage("notes_heading") is { } n ? new Passage(n[0].Text, "notes_heading.0") : new Passage("Good to know");
-        ImmutableArray<SectionItem> ServiceItems(string slot) => [.. services.Select(s => new SectionItem(s.Id, s.Name, picker.ServiceText(id, slot, s.Id)))];
-    }
-
-    private static readonly ImmutableDictionary<string, string> Purposes = new Dictionary<string, string>
-    {
-        ["home"] = "win the reader in one screen",
-        ["services"] = "say what is done and how",
-        ["about"] = "show who answers",
-        ["questions"] = "answer what holds people back",
-        ["contact"] = "make asking easy",
-        ["prices"] = "say what it costs",
-        ["privacy"] = "tell how details are handled",
-    }.ToImmutableDictionary();
-
-    private static Passage MenuLabel(TradeTemplate trade, string id) => new(id switch
-    {
-        _ when trade.Words.TryGetValue("menu." + id, out var own) => own,
-        "home" => "Home",
-        "services" => trade.Words.GetValueOrDefault("menu", "Services"),
-        "each" => trade.Words.TryGetValue("works", out var w) ? $"{char.ToUpperInvariant(w[0])}{w[1..]}, one by one" : "One by one",
-        "about" => "About",
-        "questions" => "Questions",
-        "contact" => "Contact",
-        _ => char.ToUpperInvariant(id[0]) + id[1..],
-    });
-
-    /// <summary>Privacy and terms belong to every site; the words come from the settings, so that they change for all at once.</summary>
-    private static Page Privacy(TradeTemplate trade) => new("privacy", "privacy.html", Purposes["privacy"], new("Privacy"),
-        new("Privacy and terms | {{ business.name }}"), Passage.None,
-        [
-            new Section("privacy.title", new TitleContent { Heading = new("Privacy and terms") }),
-            new Section("privacy.privacy", new LegalContent { Heading = new("Privacy"), Text = new("{{ settings.privacy }}", "settings.privacy") }),
-            new Section("privacy.terms", new LegalContent { Heading = new("Terms"), Text = new("{{ settings.terms }}", "settings.terms") }),
-        ], InMenu: false);
 }

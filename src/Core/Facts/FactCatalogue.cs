@@ -4,7 +4,7 @@ using Plurimax.Core.Trades;
 
 namespace Plurimax.Core.Facts;
 
-public enum FactShape { Text, Phone, Email, Url, Hours, Address, List, Prices, Rating, Credential, YesNo, Year, Insurance, Testimonials, Services }
+public enum FactShape { Text, Phone, Email, Url, Hours, Address, List, Prices, Rating, Credential, YesNo, Year, Insurance, Testimonials, Services, Timetable }
 
 public enum FactGroup { Identity, Contact, Address, Hours, Services, People, Proof, Aims, Brand, Social, Legal, Decisions, Trade }
 
@@ -51,6 +51,7 @@ public static class FactCatalogue
         new("area.radius", FactGroup.Address, "How far they travel", FactShape.Text, 2, "Such as: 20 miles of Saltmere, beyond that by agreement.") { Ask = "How far do you travel to a customer?", ForClient = true, Kinds = "50010010" },
         new("travel_charge", FactGroup.Address, "What travel costs", FactShape.Text, 1, "Such as: free within ten miles, then 45p a mile.") { Ask = "What does the journey cost?", ForClient = true, Kinds = "30010010" },
         new("access", FactGroup.Address, "Getting in", FactShape.List, 2, "Ground floor, steps, parking.", ["ground floor", "step-free", "lift", "parking outside"]) { Ask = "How do people get in?", ForClient = true, Kinds = "02343441" },
+        new("landmarks", FactGroup.Address, "What is near", FactShape.List, 1, "For the sketch of the way: what people know, and how far, such as station, 5 minutes.") { Ask = "What is near that everybody knows, and how far on foot?", ForClient = true, Kinds = "02222221" },
         new("parking", FactGroup.Address, "Parking", FactShape.Text, 1, "Where, how far, what it costs.", ["free outside", "public car park nearby", "street parking"]) { Ask = "Where can people park?", ForClient = true, Kinds = "02222221" },
         new("hours", FactGroup.Hours, "Opening hours", FactShape.Hours, 7, "8:30-17:30 or 8:30-12, 13-17. Empty means closed.") { Ask = "When are you open?", ForClient = true, Kinds = "49986455" },
         new("hours_note", FactGroup.Hours, "Note on hours", FactShape.Text, 1, "Such as: Saturdays by appointment.", ["by appointment", "evenings by arrangement"]) { Ask = "Is anything special about the hours?", ForClient = true },
@@ -60,6 +61,9 @@ public static class FactCatalogue
         new("main_services", FactGroup.Services, "The three main ones", FactShape.List, 3, "The three that should bring most of the work.") { Ask = "Which three of these should the site bring in most?", ForClient = true },
         new("not_offered", FactGroup.Services, "What they don't do", FactShape.List, 1, "What people ask for in vain.") { Ask = "What do people ask for that you don't do?", ForClient = true },
         new("prices", FactGroup.Services, "Prices", FactShape.Prices, 8, "One a line: job | price | note. “from 24” is understood.") { Ask = "What does it cost?", ForClient = true, Kinds = "56874987" },
+        new("dishes", FactGroup.Services, "Dishes and drinks", FactShape.Prices, 4, "One a line: dish | price | what is in it. A line of its own, such as Starters, begins a group.") { Ask = "What is on the menu, and what does it cost?", ForClient = true, Kinds = "00600000" },
+        new("rooms", FactGroup.Services, "Rooms", FactShape.Prices, 4, "One a line: room | price a night | beds and what belongs to it.") { Ask = "Which rooms are there, and what does a night cost?", ForClient = true, Kinds = "00000700" },
+        new("timetable", FactGroup.Services, "Timetable", FactShape.Timetable, 4, "One a line: day | time | class | note, such as tue | 18:30-19:45 | beginners | hall.") { Ask = "When are the classes?", ForClient = true, Kinds = "00000060" },
         new("price_note", FactGroup.Services, "Note on prices", FactShape.Text, 1, "Such as: all prices include VAT.", ["including VAT", "plus VAT", "quoted after a look"]) { Ask = "Is there anything to say about prices?", ForClient = true },
         new("payment", FactGroup.Services, "Ways to pay", FactShape.List, 1, "Cash, card, transfer, instalments.", ["cash", "card", "bank transfer", "invoice"]) { Ask = "How can people pay?", ForClient = true, Kinds = "23321222" },
         new("products", FactGroup.Services, "Products", FactShape.List, 2, "What is sold, one a line.") { Ask = "What do you sell?", ForClient = true, Kinds = "05410008" },

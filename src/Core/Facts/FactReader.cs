@@ -31,6 +31,7 @@ public static class FactReader
         FactShape.Credential => Credential(raw),
         FactShape.Insurance => Insurance(raw),
         FactShape.Testimonials => Testimonials(raw),
+        FactShape.Timetable => Timetable(raw),
         _ => throw new InvalidOperationException($"No reader for {definition.Shape}"),
     };
 
@@ -187,7 +188,7 @@ public static class FactReader
             }
             lines.Add(new PriceLine(service, amount, from, parts.Length > 2 && Clean(parts[2]) is { Length: > 0 } note ? note : null));
         }
-        return lines.Count == 0 ? Fail("Name at least one job and its price.") : new PricesValue([.. lines.Take(60)]);
+        return lines.Count == 0 ? Fail("Name at least one job and its price.") : new PricesValue([.. lines.Take(120)]);
     }
 
     private static Result<FactValue> Rating(object? raw)
@@ -227,6 +228,32 @@ public static class FactReader
             items.Add(new Testimonial(p[0], p[1], p[2], p[3], p.Length > 4 && p[4].ToLowerInvariant() is "permission" or "yes" or "true"));
         }
         return items.Count == 0 ? Fail("Give at least one testimonial.") : new TestimonialsValue([.. items.Take(40)]);
+    }
+
+    private static Result<FactValue> Timetable(object? raw)
+    {
+        var rows = new List<TimetableRow>();
+        foreach (var item in raw is IEnumerable<object?> list ? list : (Str(raw) ?? "").Split('\n').Where(s => s.Trim().Length > 0))
+        {
+            var p = Parts(item, "day", "time", "name", "note");
+            var line = string.Join(" | ", p);
+            if (p.Length < 3 || p[2].Length == 0) return Fail($"“{line}” needs day, time and class: tue | 18:30-19:45 | beginners.");
+            if (p[2].Length > LongestName) return Fail($"“{p[2][..40]}…” is too long for a timetable; up to {LongestName} characters fit.");
+            var day = Array.FindIndex([.. OpeningHours.DayKeys], k => p[0].Length >= 2 && p[0].ToLowerInvariant().StartsWith(k[..Math.Min(k.Length, p[0].Length)], StringComparison.Ordinal));
+            if (day < 0) return Fail($"“{p[0]}” is not a day. Use {string.Join(", ", OpeningHours.DayKeys)}.");
+            var times = p[1].Replace('–', '-').Replace('.', ':').Split('-', StringSplitOptions.TrimEntries);
+            if (!Clock(times[0], out var from) || times.Length > 2) return Fail($"“{p[1]}” is not a time. Write 18:30 or 18:30-19:45.");
+            TimeOnly? to = null;
+            if (times.Length == 2)
+            {
+                if (!Clock(times[1], out var end) || end <= from) return Fail($"“{p[1]}” does not end after it begins. Write 18:30-19:45.");
+                to = end;
+            }
+            rows.Add(new TimetableRow(day, from, to, p[2], p.Length > 3 && p[3].Length > 0 ? p[3] : null));
+        }
+        return rows.Count == 0 ? Fail("Give at least one class with its day and time.") : new TimetableValue([.. rows.Take(120).OrderBy(r => r.Day).ThenBy(r => r.From)]);
+
+        static bool Clock(string text, out TimeOnly time) => TimeOnly.TryParseExact(text, ["H:mm", "HH:mm", "%H"], CultureInfo.InvariantCulture, DateTimeStyles.None, out time);
     }
 
     private static bool IsMonth(string text) => DateOnly.TryParseExact(text + "-01", "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out _);

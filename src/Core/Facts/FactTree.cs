@@ -51,6 +51,7 @@ public static class FactTree
         ListValue v => v.Items.Length > 0 ? v.Items.ToArray() : null,
         PricesValue v => v.Lines.Length > 0 ? v.Lines.Length : null,
         YesNoValue v => v.Yes,
+        TimetableValue v => v.Rows.Length > 0 ? v.Rows.Length : null,
         TestimonialsValue v => v.Items.Any(t => t.Permission) ? v.Items.Length : null,
         AddressValue v => Map(("street", v.Street), ("town", v.Town), ("postcode", v.Postcode), ("region", v.Region), ("country", v.Country)),
         RatingValue v => Map(("value", v.Value), ("count", v.Count), ("source", v.Source), ("date", v.Date)),

@@ -17,6 +17,7 @@ namespace Plurimax.Core.Facts;
 [JsonDerivedType(typeof(YesNoValue), "yesno")]
 [JsonDerivedType(typeof(InsuranceValue), "insurance")]
 [JsonDerivedType(typeof(TestimonialsValue), "testimonials")]
+[JsonDerivedType(typeof(TimetableValue), "timetable")]
 public abstract record FactValue
 {
     /// <summary>One line for lists and chips.</summary>
@@ -71,6 +72,17 @@ public sealed record PricesValue(ImmutableArray<PriceLine> Lines) : FactValue
 {
     public override string Summary() => string.Join(", ", Lines.Select(l => $"{l.Service} {Figure(l)}".Trim()));
     public override string Raw() => string.Join("\n", Lines.Select(l => $"{l.Service} | {Figure(l)}{(l.Note is null ? "" : $" | {l.Note}")}"));
+
+    /// <summary>The lines by group: a line without a figure and a note begins one. Groups without lines are left out.</summary>
+    public ImmutableArray<(string? Group, ImmutableArray<PriceLine> Lines)> Groups()
+    {
+        var groups = new List<(string? Group, List<PriceLine> Lines)> { (null, []) };
+        foreach (var line in Lines)
+            if (line is { Amount: null, Note: null }) groups.Add((line.Service.TrimEnd(':'), []));
+            else groups[^1].Lines.Add(line);
+        return [.. groups.Where(g => g.Lines.Count > 0).Select(g => (g.Group, g.Lines.ToImmutableArray()))];
+    }
+
     private static string Figure(PriceLine l) => l.Amount is { } a ? (l.From ? "from " : "") + a.ToString("0.##", CultureInfo.InvariantCulture) : "";
 }
 
@@ -106,4 +118,15 @@ public sealed record TestimonialsValue(ImmutableArray<Testimonial> Items) : Fact
 {
     public override string Summary() => Items.Length == 1 ? "1 testimonial" : $"{Items.Length} testimonials";
     public override string Raw() => string.Join("\n", Items.Select(t => $"{t.Quote} | {t.Name} | {t.Source} | {t.Date} | {(t.Permission ? "permission" : "no permission")}"));
+}
+
+/// <param name="Day">0 is Monday.</param>
+/// <param name="To">Null where only the beginning is known.</param>
+public sealed record TimetableRow(int Day, TimeOnly From, TimeOnly? To, string Name, string? Note);
+
+public sealed record TimetableValue(ImmutableArray<TimetableRow> Rows) : FactValue
+{
+    public override string Summary() => Rows.Length == 1 ? "1 class a week" : $"{Rows.Length} classes a week";
+    public override string Raw() => string.Join("\n", Rows.Select(r =>
+        $"{OpeningHours.DayKeys[r.Day]} | {r.From:HH:mm}{(r.To is { } to ? $"-{to:HH:mm}" : "")} | {r.Name}{(r.Note is null ? "" : $" | {r.Note}")}"));
 }

@@ -51,7 +51,7 @@ public static partial class Preflight
                 var name = $"{SectionKinds.Of(section.Content).Label}, {page.File}";
                 if (section.Content is TestimonialsContent t && t.Items.Any(i => !i.Text.IsEmpty))
                     yield return new("generated-testimonial", Severity.Blocker, "A testimonial was typed or generated here.", name, "Delete it. Enter real ones in the fact sheet, with name, source, date and permission.", "brief");
-                foreach (var (_, passage) in section.Content.Passages().Where(p => !p.Passage.IsEmpty))
+                foreach (var (_, passage) in section.Content.Passages().Where(p => !p.Passage.IsEmpty && p.Path != CodeContent.CodePath))
                 {
                     if (Placeholder().Match(text.Plain(passage)) is { Success: true } m)
                         yield return new("placeholder", Severity.Blocker, $"Placeholder text: “{Cut(m.Value)}”.", name, "Write the real text, or delete the passage.", "bench");
@@ -78,7 +78,7 @@ public static partial class Preflight
     /// <summary>Rules that need only the finished files; also for a folder from elsewhere.</summary>
     public static IEnumerable<Finding> OfFiles(IReadOnlyDictionary<string, byte[]> files)
     {
-        var pages = files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal)).OrderBy(f => f.Key, StringComparer.Ordinal)
+        var pages = files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal) && !f.Key.StartsWith("code/", StringComparison.Ordinal)).OrderBy(f => f.Key, StringComparer.Ordinal)
             .Select(f => (Path: f.Key, Dom: new HtmlParser().ParseDocument(System.Text.Encoding.UTF8.GetString(f.Value)))).ToList();
         if (pages.All(p => p.Path != "index.html")) yield return new("no-home", Severity.Blocker, "There is no index.html.", "folder", "A site begins at index.html.", "plan");
         var ids = pages.ToDictionary(p => p.Path, p => p.Dom.All.Select(e => e.Id).Where(i => !string.IsNullOrEmpty(i)).ToHashSet());
@@ -105,7 +105,8 @@ public static partial class Preflight
             }
             foreach (var img in dom.QuerySelectorAll("img"))
             {
-                if (string.IsNullOrWhiteSpace(img.GetAttribute("alt"))) yield return new("alt-missing", Severity.Blocker, $"The picture {img.GetAttribute("src")} has no words that stand for it.", path, "Say what it shows.", "bench");
+                // Empty words are right only beside others that say it: a picture within a link that has text.
+                if (string.IsNullOrWhiteSpace(img.GetAttribute("alt")) && !(img.GetAttribute("alt") == "" && img.ParentElement is { LocalName: "a" } link && link.TextContent.Trim().Length > 0)) yield return new("alt-missing", Severity.Blocker, $"The picture {img.GetAttribute("src")} has no words that stand for it.", path, "Say what it shows.", "bench");
                 if (img.GetAttribute("src") is { } src && !src.Contains(':') && !files.ContainsKey(src.TrimStart('/'))) yield return new("picture-missing", Severity.Blocker, $"The picture {src} is not there.", path, "Choose another picture.", "bench");
             }
             foreach (var a in dom.QuerySelectorAll("a[href],link[rel=stylesheet],script[src]"))

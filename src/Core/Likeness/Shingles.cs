@@ -20,7 +20,7 @@ public static partial class Shingles
 
     /// <returns>Distinct hashes in ascending order.</returns>
     public static ImmutableArray<uint> Of(SiteDocument site) => Of(site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections)
-        .Where(s => !s.Hidden && s.Content is not LegalContent).SelectMany(s => s.Content.Passages()).Where(p => p.Passage.Choice is not null || p.Passage.Kept).Select(p => p.Passage.Text));
+        .Where(s => !s.Hidden && s.Content is not (LegalContent or CodeContent)).SelectMany(s => s.Content.Passages()).Where(p => p.Passage.Choice is not null || p.Passage.Kept).Select(p => p.Passage.Text));
 
     /// <inheritdoc cref="Of(SiteDocument)"/>
     public static ImmutableArray<uint> Of(IEnumerable<string> passages)

@@ -44,6 +44,8 @@ public static class SitePictures
         Add("title.services", 1260, 540);
         if (look.Look.Variant("services") == "v-bento") Add("services", 1000, 800);
         Add("title.questions", 1260, 540);
+        foreach (var section in site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections).Where(s => !s.Hidden && s.Content is PictureContent { Photo: null } or VideoContent))
+            Add(section.Id, 1200, 800);
         return b.ToImmutable();
     }
 

@@ -15,6 +15,9 @@ public enum RenderMode { Publish, Anchored }
 /// <param name="FormAction">Where the enquiry form posts to; "/enquiry" on the published site.</param>
 public sealed record RenderSettings(string BaseUrl, ImmutableDictionary<string, string> Settings, RenderMode Mode = RenderMode.Publish, string FormAction = "/enquiry")
 {
+    /// <summary>Gives the bytes of a file by its blob; null where they are not there.</summary>
+    public Func<string, byte[]?>? Blobs { get; init; }
+
     public static readonly RenderSettings Plain = new("http://site.example/", Standards.SettingsRegistry.Defaults());
 }
 
@@ -48,8 +51,12 @@ internal sealed record RenderContext(
         return Html.Of($"<svg class=\"{css}\" aria-hidden=\"true\"><use href=\"#i-{id}\"/></svg>");
     }
 
-    public Html Image(SitePicture p, bool lazy = true) =>
-        Html.Of($"<img src=\"{p.File}\" width=\"{p.Width}\" height=\"{p.Height}\" alt=\"{p.Alt}\"{new Html(lazy ? " loading=\"lazy\" decoding=\"async\"" : " fetchpriority=\"high\"")}>");
+    /// <summary>A photo of the site by its id; null where there is none.</summary>
+    public SitePicture? Photo(string? id) => id is not null && Site.Photos.FirstOrDefault(p => p.Id == id) is { } photo
+        ? new SitePicture(photo.Path, photo.Width, photo.Height, photo.Alt, "") : null;
+
+    public Html Image(SitePicture p, bool lazy = true, bool decorative = false) =>
+        Html.Of($"<img src=\"{Root}{p.File}\" width=\"{p.Width}\" height=\"{p.Height}\" alt=\"{(decorative ? "" : p.Alt)}\"{new Html(lazy ? " loading=\"lazy\" decoding=\"async\"" : " fetchpriority=\"high\"")}>");
 
     /// <summary>Link and label of the one main action, the same in header, opening and bands.</summary>
     public (string Href, string Label, string? Icon) MainAction()
@@ -60,11 +67,14 @@ internal sealed record RenderContext(
         {
             Trades.MainAction.Call when Phone is { } p => ($"tel:{p.E164}", label, "phone"),
             Trades.MainAction.Visit when Place?.Street is not null => (ContactFile("visit"), label, "pin"),
-            Trades.MainAction.Order when Facts.Public<PricesValue>("prices") is not null => ($"{Root}services.html", label, null),
+            Trades.MainAction.Order when Facts.Public<PricesValue>("prices") is not null => (Root + (Site.FindPage("prices") ?? Site.FindPage("services") ?? Site.Pages[0]).File, label, null),
             _ => (ContactFile("enquiry"), Site.Action is Trades.MainAction.Call or Trades.MainAction.Visit or Trades.MainAction.Order
                 ? Text.Plain(new Passage(Composing.Chance.Pick(Trade.Actions.GetValueOrDefault(Trades.MainAction.Write, ["Write to us"]), Seed + "action" + Site.Take))) : label, null),
         };
     }
+
+    /// <summary>The page that tells how details are handled.</summary>
+    public string PrivacyFile => Root + (Site.FindPage("privacy")?.File ?? "privacy.html");
 
     public string ContactFile(string anchor)
     {

@@ -53,6 +53,11 @@ public static class SiteRenderer
         files["site.js"] = Content.Bytes("looks/site.js")!;
         Add("favicon.svg", Marks.File(missing));
         foreach (var p in pictures.Values) Add(p.File, p.Svg);
+        foreach (var section in site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections).Where(s => !s.Hidden))
+            if (section.Content is CodeContent { Code.IsEmpty: false } code) Add(Extras.FileOf(section), Extras.CodePage(code, site.Language));
+        if (settings.Blobs is { } blobs && !site.Files.IsDefaultOrEmpty)
+            foreach (var file in site.Files)
+                if (blobs(file.Blob) is { } bytes) files[file.Path] = bytes;
         foreach (var font in look.Look.Faces.Select(f => f.File).Distinct()) files[$"fonts/{font}.woff2"] = Content.Bytes($"looks/fonts/{font}.woff2")!;
         if (settings.Mode == RenderMode.Publish)
         {

@@ -27,6 +27,8 @@ public sealed partial class TextEngine
     private readonly Dictionary<string, object> _model;
     private readonly IReadOnlyDictionary<string, object> _facts;
     private readonly SiteWords _words;
+    private readonly (string Open, string Close, string SingleOpen) _quotes;
+    private readonly char[]? _before;
 
     /// <param name="facts">The tree of facts that may be stated (<see cref="FactTree"/>).</param>
     /// <param name="words">The trade's own words.</param>
@@ -35,19 +37,22 @@ public sealed partial class TextEngine
     {
         _facts = facts;
         _words = siteWords;
+        _quotes = (siteWords.Get("typography.open"), siteWords.Get("typography.close"), siteWords.Get("typography.single_open"));
+        _before = siteWords.Has("typography.nbsp_before") ? siteWords.Get("typography.nbsp_before").ToCharArray() : null;
         _model = (Dictionary<string, object>)Shielded(facts);
         _model["words"] = words.ToDictionary(p => p.Key, p => (object)p.Value);
         _options.MemberAccessStrategy = new UnsafeMemberAccessStrategy();
         Filter("list", (v, _) => v.Type == FluidValues.Array ? _words.List([.. v.Enumerate(new TemplateContext()).Select(i => i.ToStringValue())]) : v.ToStringValue());
-        Filter("possessive", (v, _) => v.ToStringValue() is var s && (s.EndsWith('s') || s.EndsWith(Shield('s'))) ? s + "'" : s + "'s");
+        Filter("possessive", (v, _) => _words.Possessive(v.ToStringValue()));
+        Filter("in_town", (v, _) => _words.InTown(v.ToStringValue()));
         Filter("sentence", (v, _) => v.ToStringValue().TrimEnd('.') is { Length: > 0 } s ? char.ToUpperInvariant(s[0]) + s[1..] : "");
         Filter("lower_first", (v, _) => v.ToStringValue() is { Length: > 0 } s ? char.ToLowerInvariant(s[0]) + s[1..] : "");
         Filter("hours", (v, _) => v.ToObjectValue() is OpeningHours h ? _words.Hours(h) : v.ToStringValue());
         Filter("money", (v, _) => v.Type == FluidValues.Number ? _words.Money(v.ToNumberValue()) : v.ToStringValue());
         Filter("date", (v, _) => _words.Date(Unshield(v.ToStringValue())));
         Filter("phone", (v, _) => v.ToStringValue());
-        Filter("minutes", (v, _) => $"{v.ToStringValue()} minutes");
-        Filter("a_an", (v, _) => "aeiou".Contains(char.ToLowerInvariant(v.ToStringValue().FirstOrDefault('x'))) ? $"an {v.ToStringValue()}" : $"a {v.ToStringValue()}");
+        Filter("minutes", (v, _) => v.ToStringValue() == "1" ? _words.Get("minutes.one") : _words.Get("minutes.many", "", ("n", v.ToStringValue())));
+        Filter("a_an", (v, _) => _words.Language != "en" ? v.ToStringValue() : "aeiou".Contains(char.ToLowerInvariant(v.ToStringValue().FirstOrDefault('x'))) ? $"an {v.ToStringValue()}" : $"a {v.ToStringValue()}");
         Filter("count", (v, a) => v.ToNumberValue() == 1 ? $"1 {a.At(0).ToStringValue()}" : $"{v.ToStringValue()} {a.At(1).ToStringValue()}");
         // Settings may refer to one another: once as they are, then with what they refer to.
         _model["settings"] = settings.ToDictionary(p => p.Key, p => (object)p.Value);
@@ -144,16 +149,18 @@ public sealed partial class TextEngine
         return b.ToString();
     }
 
-    /// <summary>Typographic apostrophes and quotation marks for straight ones.</summary>
-    private static string Curly(string s)
+    /// <summary>Typographic apostrophes and quotation marks of the language for straight ones; in French no line begins with a colon or a question mark.</summary>
+    private string Curly(string s)
     {
-        if (!s.Contains('\'') && !s.Contains('"')) return s;
-        var b = new StringBuilder(s);
-        for (var i = 0; i < b.Length; i++)
+        if (!s.Contains('\'') && !s.Contains('"') && (_before is null || s.IndexOfAny(_before) < 0)) return s;
+        var b = new StringBuilder(s.Length + 8);
+        for (var i = 0; i < s.Length; i++)
         {
-            var opens = i == 0 || char.IsWhiteSpace(b[i - 1]) || b[i - 1] is '(' or '[' or '“' or '‘';
-            if (b[i] == '\'') b[i] = opens && i + 1 < b.Length && !char.IsDigit(b[i + 1]) ? '‘' : '’';
-            else if (b[i] == '"') b[i] = opens ? '“' : '”';
+            var opens = i == 0 || char.IsWhiteSpace(s[i - 1]) || s[i - 1] is '(' or '[' or '"';
+            if (s[i] == '\'') b.Append(opens && i + 1 < s.Length && !char.IsDigit(s[i + 1]) ? _quotes.SingleOpen : "’");
+            else if (s[i] == '"') b.Append(opens ? _quotes.Open : _quotes.Close);
+            else if (s[i] == ' ' && _before is not null && i + 1 < s.Length && _before.Contains(s[i + 1])) b.Append('\u00A0');
+            else b.Append(s[i]);
         }
         return b.ToString();
     }

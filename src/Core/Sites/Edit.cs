@@ -26,6 +26,9 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(FollowTemplate), "followTemplate")]
 [JsonDerivedType(typeof(BringOver), "oldTexts")]
 [JsonDerivedType(typeof(Created), "created")]
+[JsonDerivedType(typeof(ChooseVariant), "variant")]
+[JsonDerivedType(typeof(PlaceFile), "placeFile")]
+[JsonDerivedType(typeof(RemoveFile), "removeFile")]
 public abstract record Edit
 {
     /// <summary>What the history says, such as "Text of Opening on Home".</summary>
@@ -52,7 +55,7 @@ public sealed record SetText(string Section, string Path, string Text) : Edit
     public override Result<SiteDocument> Apply(SiteDocument site)
     {
         if (Text.Length > Longest) return Fail($"That is {Text.Length:N0} characters; up to {Longest:N0} fit in one passage.");
-        if (Rendering.TextEngine.Fault(Text) is { } fault) return Fail(fault);
+        if (Path != CodeContent.CodePath && Rendering.TextEngine.Fault(Text) is { } fault) return Fail(fault);
         if (site.FindSection(Section) is not { } found) return Gone("section");
         return found.Section.Content.With(Path, p => p with { Text = Text, Kept = true, Needs = default }) is { } content
             ? site.WithSection(Section, s => s with { Content = content }) : Gone("passage");
@@ -83,6 +86,58 @@ public sealed record HideSection(string Section, bool Hidden) : Edit
     public override string? Touches => Section;
     public override string Say(SiteDocument site) => $"{(Hidden ? "Hid" : "Showed")} {Called(site, Section)}";
     public override Result<SiteDocument> Apply(SiteDocument site) => site.FindSection(Section) is null ? Gone("section") : site.WithSection(Section, s => s with { Hidden = Hidden });
+}
+
+/// <summary>Puts a photo or a document on the site, into a section that shows such.</summary>
+public sealed record PlaceFile(string Section, SiteFile File) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"Put {File.Alt} into {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        if (string.IsNullOrWhiteSpace(File.Alt)) return Fail(File.IsPhoto ? "Say in a few words what the photo shows, for those who do not see it." : "Give the file a label.");
+        var label = new Passage(Composing.Composer.Escape(File.Alt), Kept: true);
+        SectionContent? content = (found.Section.Content, File.IsPhoto) switch
+        {
+            (GalleryContent or CompareContent, true) when found.Section.Content.Items.Any(i => i.Id == File.Id) => null,
+            (GalleryContent or CompareContent, true) => found.Section.Content with { Items = found.Section.Content.Items.Add(new SectionItem(File.Id, label, Passage.None)) },
+            (PictureContent p, true) => p with { Photo = File.Id },
+            (DownloadsContent d, false) => d with { Items = d.Items.Add(new SectionItem(File.Id, label, new Passage(File.Path, Kept: true))) },
+            _ => null,
+        };
+        if (content is null) return Fail(found.Section.Content is GalleryContent or CompareContent && File.IsPhoto ? "This photo is here already." : $"{SectionKinds.Of(found.Section.Content).Label} cannot show it.");
+        var files = site.Files.IsDefault ? [] : site.Files;
+        return site.WithSection(Section, s => s with { Content = content }) with { Files = files.Any(f => f.Id == File.Id) ? files : files.Add(File) };
+    }
+}
+
+/// <summary>Takes a photo or a document out of a section; from the site too, where it stands nowhere else.</summary>
+public sealed record RemoveFile(string Section, string File) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"Took a file out of {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        SectionContent content = found.Section.Content is PictureContent p ? p with { Photo = p.Photo == File ? null : p.Photo } : found.Section.Content with { Items = [.. found.Section.Content.Items.Where(i => i.Id != File)] };
+        var without = site.WithSection(Section, s => s with { Content = content });
+        var stands = without.Pages.SelectMany(x => x.Sections).Any(s => s.Content is PictureContent { Photo: { } photo } && photo == File || s.Content is GalleryContent or CompareContent or DownloadsContent && s.Content.Items.Any(i => i.Id == File));
+        return stands || without.Files.IsDefault ? without : without with { Files = without.Files.RemoveAll(f => f.Id == File) };
+    }
+}
+
+/// <summary>Another way of laying a section out; null follows the look again.</summary>
+public sealed record ChooseVariant(string Section, string? Variant) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"Layout of {Called(site, Section)}: {Variant?[2..] ?? "as the look has it"}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        var kind = SectionKinds.Of(found.Section.Content);
+        return Variant is not null && !kind.Variants.Contains(Variant) ? Fail($"{kind.Label} has no layout “{Variant}”.") : site.WithSection(Section, s => s with { Variant = Variant });
+    }
 }
 
 /// <param name="To">Page to move to.</param>

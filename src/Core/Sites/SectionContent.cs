@@ -25,6 +25,26 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(ActionContent), "action")]
 [JsonDerivedType(typeof(ContactContent), "contact")]
 [JsonDerivedType(typeof(LegalContent), "legal")]
+[JsonDerivedType(typeof(BannerContent), "banner")]
+[JsonDerivedType(typeof(AnnouncementContent), "announcement")]
+[JsonDerivedType(typeof(PictureContent), "picture")]
+[JsonDerivedType(typeof(ServiceContent), "service")]
+[JsonDerivedType(typeof(TeamContent), "team")]
+[JsonDerivedType(typeof(GalleryContent), "gallery")]
+[JsonDerivedType(typeof(CompareContent), "compare")]
+[JsonDerivedType(typeof(RatingContent), "rating")]
+[JsonDerivedType(typeof(MenuContent), "menu")]
+[JsonDerivedType(typeof(RoomsContent), "rooms")]
+[JsonDerivedType(typeof(TimetableContent), "timetable")]
+[JsonDerivedType(typeof(CallbackContent), "callback")]
+[JsonDerivedType(typeof(NewsletterContent), "newsletter")]
+[JsonDerivedType(typeof(VideoContent), "video")]
+[JsonDerivedType(typeof(MembershipsContent), "memberships")]
+[JsonDerivedType(typeof(QuoteContent), "quote")]
+[JsonDerivedType(typeof(DownloadsContent), "downloads")]
+[JsonDerivedType(typeof(SocialContent), "social")]
+[JsonDerivedType(typeof(NewsContent), "news")]
+[JsonDerivedType(typeof(CodeContent), "code")]
 public abstract record SectionContent
 {
     public Passage Heading { get; init; } = Passage.None;
@@ -97,36 +117,3 @@ public sealed record ContactContent : SectionContent
     };
 }
 public sealed record LegalContent : SectionContent;
-
-/// <param name="Name">The discriminator in stored documents.</param>
-/// <param name="Label">What makers call it.</param>
-/// <param name="Purpose">What it does for the visitor.</param>
-public sealed record SectionKind(string Name, string Label, string Purpose, Func<SectionContent> Blank);
-
-public static class SectionKinds
-{
-    private static Passage P(string text) => new(text, Kept: true);
-
-    public static readonly ImmutableDictionary<Type, SectionKind> All = new Dictionary<Type, SectionKind>
-    {
-        [typeof(OpeningContent)] = new("opening", "Opening", "promise and main action", () => new OpeningContent { Heading = P("{{ business.name }}, {{ place.town }}") }),
-        [typeof(TitleContent)] = new("title", "Page title", "say where one is", () => new TitleContent { Heading = P("{{ business.name }}") }),
-        [typeof(TrustContent)] = new("trust", "Proof line", "facts that can be checked", () => new TrustContent()),
-        [typeof(TextContent)] = new("text", "Paragraphs", "explain one thing", () => new TextContent("own") { Heading = P("A heading"), Text = P("Write here.") }),
-        [typeof(ServicesContent)] = new("services", "Services", "what is done", () => new ServicesContent(false) { Heading = P("What we do") }),
-        [typeof(StepsContent)] = new("steps", "Steps", "how it goes", () => new StepsContent { Heading = P("How it goes"), Items = [new("1", P("First"), P("Write here."))] }),
-        [typeof(AboutContent)] = new("about", "About", "who answers", () => new AboutContent { Heading = P("About {{ business.name }}"), Text = P("Write here.") }),
-        [typeof(QuestionsContent)] = new("questions", "Questions", "answer before they ask", () => new QuestionsContent { Heading = P("Questions"), Items = [new("1", P("A question?"), P("Write the answer here."))] }),
-        [typeof(PricesContent)] = new("prices", "Prices", "what it costs and why", () => new PricesContent { Heading = P("Prices") }),
-        [typeof(UrgentContent)] = new("urgent", "Urgent", "when not to wait", () => new UrgentContent { Heading = P("When it can't wait"), Text = P("Write here.") }),
-        [typeof(VisitContent)] = new("visit", "Hours and address", "when and where", () => new VisitContent()),
-        [typeof(AreaContent)] = new("area", "Area served", "do you come to me", () => new AreaContent()),
-        [typeof(TestimonialsContent)] = new("testimonials", "Testimonials", "others say it", () => new TestimonialsContent()),
-        [typeof(ActionContent)] = new("action", "Action band", "ask for the main action", () => new ActionContent { Heading = P("Shall we begin?"), Text = P("Write here.") }),
-        [typeof(ContactContent)] = new("contact", "Enquiry form", "take the message", () => new ContactContent { Heading = P("Write to us") }),
-        [typeof(LegalContent)] = new("legal", "Legal text", "privacy and terms", () => new LegalContent { Heading = P("Terms"), Text = P("Write here.") }),
-    }.ToImmutableDictionary();
-
-    public static SectionKind Of(SectionContent content) => All[content.GetType()];
-    public static SectionKind? Named(string name) => All.Values.FirstOrDefault(k => k.Name == name);
-}

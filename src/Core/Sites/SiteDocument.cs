@@ -31,6 +31,16 @@ public sealed record Page(string Id, string File, string Purpose, Passage Menu, 
 /// <param name="Brand">The client's own colour, "#rrggbb", from which the palette is derived. It goes before a named palette; without either the look has its own colours.</param>
 public sealed record LookChoice(string Id, string? Brand = null, string? Palette = null);
 
+/// <summary>A photo or a document that belongs to a site. Its bytes are a blob, kept apart from the document.</summary>
+/// <param name="Path">Path in the site's files, "img/yard.webp", "files/prices.pdf".</param>
+/// <param name="Blob">SHA-256 of the bytes, lower-case hexadecimal.</param>
+/// <param name="Width">Of a photo in px, upright as it is shown; 0 for a document.</param>
+/// <param name="Alt">What a photo shows, for those who do not see it; the label of a document.</param>
+public sealed record SiteFile(string Id, string Path, string Blob, int Width, int Height, string Alt)
+{
+    [JsonIgnore] public bool IsPhoto => Width > 0;
+}
+
 /// <summary>A whole site as a value. Facts are referred to, not copied; every edit makes a new document.</summary>
 public sealed record SiteDocument(
     string Trade, string Language, MainAction Action, Tone Tone, string Cut, int Take, LookChoice Look,
@@ -38,6 +48,9 @@ public sealed record SiteDocument(
 {
     /// <summary>Version of this shape, for later migrations of stored documents.</summary>
     public int Format { get; init; } = 1;
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public ImmutableArray<SiteFile> Files { get; init; }
+    /// <summary>How much of a site was wanted; what is composed anew keeps to it.</summary>
+    public Plans.PlanSize Size { get; init; } = Plans.PlanSize.Small;
     /// <summary>What free choices hang on: fixed when the site is first composed, so that a new name or a newer template does not shuffle them.</summary>
     public string? Seed { get; init; }
     /// <summary>The seed of a site of this trade for this business, where the document does not hold its own.</summary>
@@ -55,6 +68,8 @@ public sealed record SiteDocument(
 
     public string ToJson() => JsonSerializer.Serialize(this, Json);
     public static SiteDocument FromJson(string json) => JsonSerializer.Deserialize<SiteDocument>(json, Json) ?? throw new JsonException("Empty document");
+
+    [JsonIgnore] public IEnumerable<SiteFile> Photos => Files.IsDefault ? [] : Files.Where(f => f.IsPhoto);
 
     public Page? FindPage(string id) => Pages.FirstOrDefault(p => p.Id == id);
     public (Page Page, Section Section)? FindSection(string id)

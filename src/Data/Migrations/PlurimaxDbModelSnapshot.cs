@@ -1627,6 +1627,49 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("start_sheets", (string)null);
                 });
 
+            modelBuilder.Entity("Plurimax.Data.Subscriber", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<DateTimeOffset?>("ConfirmedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("confirmed_at");
+
+                    b.Property<string>("Email")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("email");
+
+                    b.Property<Guid>("SiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("site_id");
+
+                    b.Property<byte[]>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("token_hash");
+
+                    b.HasKey("Id")
+                        .HasName("pk_subscribers");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique()
+                        .HasDatabaseName("ix_subscribers_token_hash");
+
+                    b.HasIndex("SiteId", "Email")
+                        .IsUnique()
+                        .HasDatabaseName("ix_subscribers_site_id_email");
+
+                    b.ToTable("subscribers", (string)null);
+                });
+
             modelBuilder.Entity("Plurimax.Data.TemplateVersion", b =>
                 {
                     b.Property<string>("Family")
@@ -1930,6 +1973,18 @@ namespace Plurimax.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_revisions_sites_site_id");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Subscriber", b =>
+                {
+                    b.HasOne("Plurimax.Data.Site", "Site")
+                        .WithMany()
+                        .HasForeignKey("SiteId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_subscribers_sites_site_id");
+
+                    b.Navigation("Site");
                 });
 
             modelBuilder.Entity("Plurimax.Data.Client", b =>

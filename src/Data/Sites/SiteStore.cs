@@ -198,14 +198,14 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     private async Task<SiteDocument> FreshAsync(Site site, SiteDocument now, int take, CancellationToken cancel)
     {
         var others = await copies.LedgerAsync(now.Trade, now.Language, site.Id, cancel);
-        return Composer.Compose(Trade(site), site.Facts, new Wishes(now.Action, now.Tone, now.Look.Id, now.Look.Brand), take, new Precedents(others, Avoids: [now]));
+        return Composer.Compose(Trade(site), site.Facts, Wishes.Of(now), take, new Precedents(others, Avoids: [now]));
     }
 
     /// <summary>The site as its facts make it now: what may stay stays.</summary>
     public SiteDocument Refreshed(Site site, SiteDocument now) => Refreshed(Trade(site), site.Facts, now);
 
     private static SiteDocument Refreshed(TradeTemplate trade, FactSheet facts, SiteDocument now) =>
-        Renewal.Renew(now, Composer.Compose(trade, facts, new Wishes(now.Action, now.Tone, now.Look.Id, now.Look.Brand), now.Take, new Precedents(CopyLedger.Empty, now)));
+        Renewal.Renew(now, Composer.Compose(trade, facts, Wishes.Of(now), now.Take, new Precedents(CopyLedger.Empty, now)));
 
     /// <summary>
     /// Saves facts that changed and lets all sites of the client follow: passages that waited come in, those without their fact go, kept ones stay.

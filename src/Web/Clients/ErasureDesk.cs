@@ -56,6 +56,10 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
         db.RemoveRange(enquiries);
         foreach (var g in enquiries.GroupBy(e => clientOf[e.SiteId])) Say($"Enquiries at {Of(g.Key)}", g.Count(), "deleted");
 
+        var subscribers = (await db.Subscribers.FromSql($"select * from subscribers where email ~* {t.Rough}").ToListAsync()).FindAll(x => t.In(x.Email));
+        db.RemoveRange(subscribers);
+        foreach (var g in subscribers.GroupBy(x => clientOf[x.SiteId])) Say($"Addresses for the news of {Of(g.Key)}", g.Count(), "deleted");
+
         var mails = (await db.Outbox.FromSql($"select * from outbox where concat_ws(' ', \"to\", reply_to, subject, body) ~* {t.Rough} or enquiry_id = any({ids})").ToListAsync()).FindAll(m => m.EnquiryId is { } about && ids.Contains(about) || t.In(m.To) || t.In(m.ReplyTo) || t.In(m.Subject) || t.In(m.Body));
         db.RemoveRange(mails);
         Say("Mails in the Outbox", mails.Count, "deleted; what was not sent is not sent any more");

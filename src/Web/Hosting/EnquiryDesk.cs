@@ -18,6 +18,8 @@ namespace Plurimax.Web.Hosting;
 /// </summary>
 public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProvider protection, TimeProvider clock, OutboxBell bell) : IDisposable
 {
+    /// <summary>Before the token of a link that confirms or ends a site's news.</summary>
+    public const string NewsPath = "/enquiry/news/";
     public static readonly TimeSpan LeastTime = TimeSpan.FromSeconds(3);
     private static readonly TimeSpan StampLasts = TimeSpan.FromHours(24);
     private readonly IDataProtector _stamps = protection.CreateProtector("enquiry stamp");
@@ -39,7 +41,10 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
                 await PageAsync(context, live, 200, w => Html.Of($"<h1>{w.Get("form.sent")}</h1><p><a href=\"/\">{w.Get("missing.home")}</a></p>"));
                 return;
             case ("/enquiry", "GET"):
-                context.Response.Redirect("/contact.html", permanent: false);
+                context.Response.Redirect(live.PageOf("contact") ?? "/", permanent: false);
+                return;
+            case (_, "GET" or "POST") when path.StartsWith(NewsPath, StringComparison.Ordinal):
+                await NewsAsync(context, live, path[NewsPath.Length..]);
                 return;
             case ("/enquiry", "POST"):
                 await ReceiveAsync(context, live);
@@ -57,16 +62,21 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
         try { form = await context.Request.ReadFormAsync(context.RequestAborted); }
         catch (Exception e) when (e is InvalidDataException or BadHttpRequestException) { context.Response.StatusCode = 400; return; }
         var input = new EnquiryForm.Input(form["name"].ToString(), form["email"].ToString(), form["phone"].ToString(), form["message"].ToString(), form["consent"] == "yes", form["company_url"].ToString(), form["stamp"].ToString());
-        if (input.Trap.Length > 0) { context.Response.Redirect("/enquiry/sent"); return; }
+        if (input.Trap.Length > 0) { context.Response.Redirect(Sent(live)); return; }
 
         using var scope = scopes.CreateScope();
         var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
         var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == live.SiteId);
         var settings = await scope.ServiceProvider.GetRequiredService<SiteStore>().SettingsAsync(site);
-        var words = SiteWords.For("en-GB");
+        var words = SiteWords.For(live.Language);
+        if (ShortForm.Named(form["kind"]) is { } kind)
+        {
+            await ReceiveShortAsync(context, live, db, site, settings["consent"], kind, new ShortForm.Input(form["name"].ToString(), form["contact"].ToString(), form["when"].ToString(), input.Consent, "", input.Stamp));
+            return;
+        }
         var errors = EnquiryForm.Check(input, words);
         if (errors.Count > 0) { await FormAsync(context, live, 422, words, settings["consent"], input, errors, null); return; }
-        if (!Ripe(input.Stamp, live)) { await FormAsync(context, live, 200, words, settings["consent"], input, null, "One more step: look at your message once more and press send."); return; }
+        if (!Ripe(input.Stamp, live)) { await FormAsync(context, live, 200, words, settings["consent"], input, null, words.Get("server.once_more")); return; }
         using var lease = _limit.AttemptAcquire($"{live.SiteId}/{context.Connection.RemoteIpAddress}");
         if (!lease.IsAcquired) { await FormAsync(context, live, 429, words, settings["consent"], input, null, words.Get("errors.too_many")); return; }
 
@@ -95,8 +105,83 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
             });
         await db.SaveChangesAsync();
         bell.Ring();
-        context.Response.Redirect("/enquiry/sent");
+        context.Response.Redirect(Sent(live));
     }
+
+    /// <summary>Where one is led when a message has come: the site's own page, if it has one.</summary>
+    private static string Sent(LiveSite live) => live.PageOf("thanks") ?? "/enquiry/sent";
+
+    private async Task ReceiveShortAsync(HttpContext context, LiveSite live, PlurimaxDb db, Site site, string consent, ShortFormKind kind, ShortForm.Input input)
+    {
+        var words = SiteWords.For(live.Language);
+        Task Again(int status, ImmutableDictionary<string, string>? errors, string? notice) => PageAsync(context, live, status, w =>
+            Html.Of($"<h1>{w.Get(kind == ShortFormKind.Callback ? "headings.callback" : "headings.newsletter")}</h1>{Notice(notice)}{ShortForm.Render(kind, w, live.Slug, consent, "/enquiry", live.PageOf("privacy") ?? "/", "short", input with { Stamp = Age(input.Stamp, live) is null ? Stamp(live) : input.Stamp }, errors)}"));
+        var errors = ShortForm.Check(kind, input, words);
+        if (errors.Count > 0) { await Again(422, errors, null); return; }
+        if (!Ripe(input.Stamp, live)) { await Again(200, null, words.Get("server.once_more")); return; }
+        using var lease = _limit.AttemptAcquire($"{live.SiteId}/{context.Connection.RemoteIpAddress}");
+        if (!lease.IsAcquired) { await Again(429, null, words.Get("errors.too_many")); return; }
+        var now = clock.GetUtcNow();
+        if (kind == ShortFormKind.Newsletter)
+        {
+            await SubscribeAsync(context, live, db, input.Contact.Trim().ToLowerInvariant(), now);
+            return;
+        }
+        var when = FactReader.Clean(input.When);
+        var enquiry = new Enquiry { SiteId = site.Id, Name = FactReader.Clean(input.Name), Email = "", Phone = FactReader.Clean(input.Contact), Message = when.Length > 0 ? $"Please ring me: {when}" : "Please ring me.", At = now };
+        db.Add(enquiry);
+        if (site.Client.Facts.Any<TextValue>("email")?.Text is { } to)
+            db.Add(new OutboxMail { SiteId = site.Id, EnquiryId = enquiry.Id, To = to, At = now, NextTry = now, Subject = $"{enquiry.Name} asks to be rung: {enquiry.Phone}", Body = $"{enquiry.Name}\n{enquiry.Phone}\n{enquiry.Message}\n\nSent through the form on {live.Domain ?? live.Slug}.\n" });
+        await db.SaveChangesAsync();
+        bell.Ring();
+        context.Response.Redirect(Sent(live));
+    }
+
+    /// <summary>Notes the address and mails a link to it. The answer is the same whether the address was known or not.</summary>
+    private async Task SubscribeAsync(HttpContext context, LiveSite live, PlurimaxDb db, string email, DateTimeOffset now)
+    {
+        var words = SiteWords.For(live.Language);
+        var known = await db.Subscribers.FirstOrDefaultAsync(s => s.SiteId == live.SiteId && s.Email == email);
+        if (known?.ConfirmedAt is null)
+        {
+            var (token, hash) = PrivateLink.New();
+            if (known is null) db.Add(new Subscriber { SiteId = live.SiteId, Email = email, TokenHash = hash, At = now });
+            else (known.TokenHash, known.At) = (hash, now);
+            var link = $"{context.Request.Scheme}://{context.Request.Host}{NewsPath}{token}";
+            db.Add(OutboxMail.About(live.SiteId, email, $"{words.Get("headings.newsletter")}: {live.Domain ?? live.Slug}", $"{words.Get("server.subscribed")}\n\n{link}\n", now));
+            try { await db.SaveChangesAsync(); }
+            catch (DbUpdateException e) when (e.InnerException is Npgsql.PostgresException { SqlState: Npgsql.PostgresErrorCodes.UniqueViolation }) { /* The same address came twice at once; the first was noted. */ }
+            bell.Ring();
+        }
+        await PageAsync(context, live, 200, w => Html.Of($"<h1>{w.Get("headings.newsletter")}</h1><p role=\"status\">{w.Get("server.subscribed")}</p><p><a href=\"/\">{w.Get("missing.home")}</a></p>"));
+    }
+
+    /// <summary>The link that was mailed: shown first, done by a button, since mail programs open links by themselves.</summary>
+    private async Task NewsAsync(HttpContext context, LiveSite live, string token)
+    {
+        using var scope = scopes.CreateScope();
+        var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
+        var hash = PrivateLink.HashOf(token);
+        var entry = hash is null ? null : await db.Subscribers.FirstOrDefaultAsync(s => s.SiteId == live.SiteId && s.TokenHash == hash);
+        if (entry is null)
+        {
+            await PageAsync(context, live, 404, w => Html.Of($"<h1>{w.Get("headings.newsletter")}</h1><p>{w.Get("server.unknown")}</p><p><a href=\"/\">{w.Get("missing.home")}</a></p>"));
+            return;
+        }
+        string? said = null;
+        if (HttpMethods.IsPost(context.Request.Method))
+        {
+            var end = context.Request.HasFormContentType && (await context.Request.ReadFormAsync(context.RequestAborted))["end"] == "yes";
+            if (end) db.Remove(entry); else entry.ConfirmedAt ??= clock.GetUtcNow();
+            await db.SaveChangesAsync();
+            said = end ? "server.ended" : "server.confirmed";
+        }
+        await PageAsync(context, live, 200, w => said is not null
+            ? Html.Of($"<h1>{w.Get("headings.newsletter")}</h1><p role=\"status\">{w.Get(said)}</p><p><a href=\"/\">{w.Get("missing.home")}</a></p>")
+            : Html.Of($"<h1>{w.Get("headings.newsletter")}</h1><p>{entry.Email}</p><form method=\"post\" class=\"ctas\">{(entry.ConfirmedAt is null ? Html.Of($"<button class=\"btn\">{w.Get("form.subscribe", live.Slug)}</button>") : Html.Empty)}<button class=\"btn alt\" name=\"end\" value=\"yes\">{w.Get("server.end")}</button></form>"));
+    }
+
+    private static Html Notice(string? notice) => Html.If(notice is not null, $"<p class=\"sum\" role=\"status\">{notice}</p>");
 
     private string Stamp(LiveSite live) => _stamps.Protect($"{live.SiteId}|{clock.GetUtcNow().ToUnixTimeMilliseconds().ToString(CultureInfo.InvariantCulture)}");
 
@@ -116,17 +201,17 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
     }
 
     private Task FormAsync(HttpContext context, LiveSite live, int status, SiteWords words, string consent, EnquiryForm.Input input, ImmutableDictionary<string, string>? errors, string? notice) =>
-        PageAsync(context, live, status, w => Html.Of($"<h1>{w.Get("contact.write")}</h1>{Html.If(notice is not null, $"<p class=\"sum\" role=\"status\">{notice}</p>")}{EnquiryForm.Render(words, live.Slug, consent, "/enquiry", input with { Stamp = Age(input.Stamp, live) is null ? Stamp(live) : input.Stamp }, errors)}"));
+        PageAsync(context, live, status, w => Html.Of($"<h1>{w.Get("contact.write")}</h1>{Notice(notice)}{EnquiryForm.Render(words, live.Slug, consent, "/enquiry", live.PageOf("privacy") ?? "/", input with { Stamp = Age(input.Stamp, live) is null ? Stamp(live) : input.Stamp }, errors)}"));
 
     private async Task PageAsync(HttpContext context, LiveSite live, int status, Func<SiteWords, Html> body)
     {
-        var words = SiteWords.For("en-GB");
+        var words = SiteWords.For(live.Language);
         context.Response.StatusCode = status;
         context.Response.ContentType = "text/html; charset=utf-8";
         var style = live.Files.ContainsKey("site.css") ? Html.Of($"<link rel=\"stylesheet\" href=\"/site.css\">") : Html.Empty;
         await context.Response.WriteAsync(Html.Of($"""
             <!doctype html>
-            <html lang="en-GB"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><meta name="robots" content="noindex"><title>{words.Get("contact.write")}</title>{style}</head>
+            <html lang="{live.Language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><meta name="robots" content="noindex"><title>{words.Get("contact.write")}</title>{style}</head>
             <body><main id="main"><section class="s-form v-plain"><div class="wrap"><div>{body(words)}</div></div></section></main></body></html>
 
             """).Value);

@@ -3,19 +3,26 @@ using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Primitives;
 using Npgsql;
+using Plurimax.Core.Rendering;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
 
 namespace Plurimax.Web.Hosting;
 
 /// <summary>A live release as the host serves it.</summary>
-public sealed record LiveSite(Guid SiteId, string Slug, string? Domain, ImmutableDictionary<string, ReleaseFile> Files);
+/// <param name="Language">As its home page declares it, "en-GB".</param>
+public sealed record LiveSite(Guid SiteId, string Slug, string? Domain, ImmutableDictionary<string, ReleaseFile> Files, string Language)
+{
+    /// <summary>The address of a page that sites of this language call by a name of their own, if this one has it: "/datenschutz.html".</summary>
+    public string? PageOf(string kind) => SiteWords.For(Language).Get("slugs." + kind) + ".html" is var own && Files.ContainsKey(own) ? "/" + own
+        : Files.ContainsKey(kind + ".html") ? $"/{kind}.html" : null;
+}
 
 /// <summary>A file ready to be written: nothing is computed a request.</summary>
 public sealed record ServedFile(byte[] Raw, byte[]? Gzip, string ContentType, string ETag, StringValues CacheControl);
 
 /// <summary>Keeps the manifests of live sites and their files in memory, by host name. A release of any node empties the entry.</summary>
-public sealed class PublishedSites(IServiceScopeFactory scopes, SiteAddresses addresses, IBlobStore blobs)
+public sealed partial class PublishedSites(IServiceScopeFactory scopes, SiteAddresses addresses, IBlobStore blobs)
 {
     /// <summary>Bytes of files kept in memory; over it all are let go and read again as they are asked for.</summary>
     public const long MostBytes = 384L * 1024 * 1024;
@@ -43,8 +50,17 @@ public sealed class PublishedSites(IServiceScopeFactory scopes, SiteAddresses ad
             .Select(s => new { s.Id, s.Slug, s.Domain, s.LiveReleaseId }).FirstOrDefaultAsync();
         if (site is null) return null;
         var manifest = await db.Releases.AsNoTracking().Where(r => r.Id == site.LiveReleaseId).Select(r => r.Manifest).FirstAsync();
-        return new LiveSite(site.Id, site.Slug, site.Domain, manifest.ToImmutableDictionary());
+        return new LiveSite(site.Id, site.Slug, site.Domain, manifest.ToImmutableDictionary(), LanguageOf(manifest.GetValueOrDefault("index.html")));
     }
+
+    /// <summary>The language that the published home page declares; English where it says none.</summary>
+    private string LanguageOf(ReleaseFile? home)
+    {
+        if (home is null || blobs.Get(home.Hash) is not { } bytes) return "en-GB";
+        return HtmlLanguage().Match(System.Text.Encoding.UTF8.GetString(bytes, 0, Math.Min(bytes.Length, 200))) is { Success: true } m ? m.Groups[1].Value : "en-GB";
+    }
+
+    [System.Text.RegularExpressions.GeneratedRegex("<html lang=\"([A-Za-z0-9-]{2,20})\"")] private static partial System.Text.RegularExpressions.Regex HtmlLanguage();
 
     public ServedFile? Open(LiveSite site, string path)
     {
@@ -75,6 +91,8 @@ internal static class ContentTypes
         ".xml" => "application/xml; charset=utf-8",
         ".txt" => "text/plain; charset=utf-8",
         ".png" => "image/png",
+        ".webp" => "image/webp",
+        ".pdf" => "application/pdf",
         _ => "application/octet-stream",
     };
 }

@@ -15,6 +15,8 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
     private static readonly StringValues Vary = "Accept-Encoding";
     private static readonly StringValues Policy = "default-src 'self'; img-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'self'; object-src 'none'";
 
+    private static readonly StringValues OwnCode = "sandbox allow-scripts allow-forms allow-popups; default-src 'unsafe-inline' https: data:; frame-ancestors 'self'; base-uri 'none'";
+
     public async Task InvokeAsync(HttpContext context)
     {
         var host = context.Request.Host.Host;
@@ -37,7 +39,7 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
             return;
         }
         var path = context.Request.Path.Value ?? "/";
-        if (path.StartsWith("/enquiry", StringComparison.Ordinal) && path is "/enquiry" or "/enquiry/stamp" or "/enquiry/sent")
+        if (path is "/enquiry" or "/enquiry/stamp" or "/enquiry/sent" || path.StartsWith(EnquiryDesk.NewsPath, StringComparison.Ordinal))
         {
             await enquiries.AnswerAsync(context, live, path);
             return;
@@ -56,6 +58,8 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
             served = sites.Open(live, "404.html");
             if (served is null) return;
         }
+        // Code of the client's own runs in an origin of its own, even when its file is opened by itself.
+        if (file.StartsWith("code/", StringComparison.Ordinal)) headers.ContentSecurityPolicy = OwnCode;
         headers.ETag = served.ETag;
         headers.Vary = Vary;
         headers.CacheControl = served.CacheControl;

@@ -13,6 +13,8 @@ public sealed class EnquiryRetention(PlurimaxDb db, SiteStore store, TimeProvide
     {
         var now = clock.GetUtcNow();
         var deleted = 0;
+        // An address that was never confirmed was perhaps not its owner's wish.
+        await db.Subscribers.Where(s => s.ConfirmedAt == null && s.At < now.AddDays(-14)).ExecuteDeleteAsync(cancel);
         // Nothing is kept for less than a month, so only sites with something older are looked at.
         var sites = await db.Sites.AsNoTracking().Where(s => db.Enquiries.Any(e => e.SiteId == s.Id && e.At < now.AddMonths(-1))).ToListAsync(cancel);
         foreach (var site in sites)

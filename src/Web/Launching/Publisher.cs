@@ -20,7 +20,7 @@ namespace Plurimax.Web.Launching;
 public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, IBlobStore blobs, SiteAddresses addresses, PublishedSites sites, TimeProvider clock)
 {
     public async Task<RenderSettings> SettingsAsync(Site site, CancellationToken cancel = default) =>
-        new(addresses.Main(site), (await store.SettingsAsync(site, cancel)).All());
+        new(addresses.Main(site), (await store.SettingsAsync(site, cancel)).All()) { Blobs = hash => blobs.Get(hash) };
 
     public async Task<ImmutableArray<Finding>> PreflightAsync(Site site, CancellationToken cancel = default)
     {

@@ -7,6 +7,7 @@ using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
+using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Prospecting;
@@ -20,7 +21,7 @@ public sealed record SheetView(Guid Site, LookChoice? Look = null);
 /// Serves unpublished sites for views inside the application. They run in a sandbox of their own origin,
 /// so that nothing on a client's site can act as the maker; the path carries a signed token instead of a cookie.
 /// </summary>
-public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cache)
+public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cache, IBlobStore blobs)
 {
     private readonly ITimeLimitedDataProtector _tokens = protection.CreateProtector("sheet view").ToTimeLimitedDataProtector();
 
@@ -37,10 +38,10 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
             return site is null ? Results.NotFound() : await sheets.AnswerAsync(http, site, view, path, store, addresses);
         }).AllowAnonymous();
 
-        app.MapGet(PublicEndpoints.ProofSheet, async (string token, string? path, Sheets sheets, ProofDesk desk, TradeCatalogue trades, SiteAddresses addresses, HttpContext http) =>
+        app.MapGet(PublicEndpoints.ProofSheet, async (string token, string? path, Sheets sheets, ProofDesk desk, TradeCatalogue trades, SiteAddresses addresses, IBlobStore blobs, HttpContext http) =>
         {
             if (await desk.FindAsync(token) is not { EndedAt: null } proof) return Results.Text("This link has ended.", statusCode: 410);
-            return await sheets.AnswerAsync(http, $"proof {proof.Id}", path, () => Task.FromResult(SiteRenderer.Render(proof.Document, trades[proof.Document.Trade], proof.Facts, new RenderSettings(addresses.Main(proof.Site), proof.Settings, RenderMode.Anchored, "#enquiry"))));
+            return await sheets.AnswerAsync(http, $"proof {proof.Id}", path, () => Task.FromResult(SiteRenderer.Render(proof.Document, trades[proof.Document.Trade], proof.Facts, new RenderSettings(addresses.Main(proof.Site), proof.Settings, RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) })));
         }).AllowAnonymous();
 
         app.MapGet(PublicEndpoints.SampleSheet, async (string token, string? path, Sheets sheets, ProspectDesk desk, SiteStore store, SiteAddresses addresses, TimeProvider clock, HttpContext http) =>
@@ -58,7 +59,7 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
         {
             var document = await store.DocumentAsync(site);
             if (view.Look is { } look) document = document with { Look = look };
-            return SiteRenderer.Render(document, store.Trade(site), site.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry"));
+            return SiteRenderer.Render(document, store.Trade(site), site.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
         });
     }
 

@@ -35,7 +35,7 @@ internal static class Frame
     public static Html Social(RenderContext c) => c.Facts.Public<ListValue>("social") is { } s
         ? Html.Of($"<ul class=\"social\">{s.Items.Select(u => Html.Of($"<li><a href=\"{u}\" rel=\"me\">{SocialName(u)}</a></li>"))}</ul>") : Html.Empty;
 
-    private static string SocialName(string url)
+    internal static string SocialName(string url)
     {
         var host = new Uri(url).Host;
         var name = host.StartsWith("www.", StringComparison.Ordinal) ? host[4..] : host;

@@ -25,6 +25,26 @@ internal static class SectionRenderer
         VisitContent v => Places.Visit(c, s, v),
         AreaContent a => Places.Area(c, s, a),
         ContactContent f => Contact.Form(c, s, f, first),
+        BannerContent b => Notices.Banner(c, s, b),
+        AnnouncementContent a => Notices.Announcement(c, s, a),
+        PictureContent p => Pictured.Picture(c, s, p, first),
+        GalleryContent g => Pictured.Gallery(c, s, g),
+        CompareContent v => Pictured.Compare(c, s, v),
+        VideoContent v => Pictured.Video(c, s, v),
+        ServiceContent v => Boards.Service(c, s, v, first),
+        MenuContent m => Boards.Menu(c, s, m),
+        RoomsContent r => Boards.Rooms(c, s, r),
+        TimetableContent t => Boards.Timetable(c, s, t),
+        TeamContent t => Vouching.Team(c, s, t),
+        RatingContent r => Vouching.Rating(c, s, r),
+        MembershipsContent m => Vouching.Memberships(c, s, m),
+        QuoteContent q => Vouching.Quote(c, s, q),
+        CallbackContent f => ShortFormSections.Callback(c, s, f),
+        NewsletterContent f => ShortFormSections.Newsletter(c, s, f),
+        DownloadsContent d => Extras.Downloads(c, s, d),
+        SocialContent v => Extras.Social(c, s, v),
+        NewsContent n => Extras.News(c, s, n),
+        CodeContent v => Extras.Code(c, s, v),
         _ => throw new InvalidOperationException($"No renderer for {s.Content.GetType().Name}"),
     };
 
@@ -90,7 +110,7 @@ internal static class Openings
 
     /// <summary>A figure, its period and its source; nothing without all three.</summary>
     private static Html ProofLine(RenderContext c) => c.Facts.Public<RatingValue>("rating") is { } r
-        ? Html.Of($"<p class=\"proof\">{r.Value.ToString("0.0", System.Globalization.CultureInfo.InvariantCulture)} of 5 from {c.W("reviews.count_many", ("n", r.Count.ToString(System.Globalization.CultureInfo.InvariantCulture)))}, {r.Source}, {c.Words.Date(r.Date)}</p>") : Html.Empty;
+        ? Html.Of($"<p class=\"proof\">{c.W("sections.rating", ("x", c.Words.Number(r.Value.ToString("0.0", System.Globalization.CultureInfo.InvariantCulture))), ("n", c.W("reviews.count_many", ("n", r.Count.ToString(System.Globalization.CultureInfo.InvariantCulture)))), ("source", r.Source), ("date", c.Words.Date(r.Date)))}</p>") : Html.Empty;
 
     private static Html Ticket(RenderContext c, string variant)
     {
@@ -120,14 +140,14 @@ internal static class Proof
             var (lead, rest) = Split(x.it.Id, c, c.Text.Plain(x.it.Text));
             return Html.Of($"<div{c.At(s, $"items.{x.i}.text")}><dt>{c.Icon(Icons.GetValueOrDefault(x.it.Id, "check"))}{lead}</dt><dd>{rest}</dd></div>");
         });
-        return SectionRenderer.Wrap(c, s, Html.Of($"<dl>{rows}</dl>"), label: "In short");
+        return SectionRenderer.Wrap(c, s, Html.Of($"<dl>{rows}</dl>"), label: c.W("sections.short"));
     }
 
     private static (string Lead, string Tail) Split(string id, RenderContext c, string text)
     {
         if (id == "area") return (c.W("menu.area"), text);
         var cut = text.IndexOf(", ", StringComparison.Ordinal);
-        return cut > 0 ? (text[..cut], text[(cut + 2)..]) : (text, $"{c.Trade.Names.Title}, {c.Facts.Town}");
+        return cut > 0 ? (text[..cut], text[(cut + 2)..]) : (text, c.W("sections.trade_town", ("x", c.Trade.Names.Title), ("town", c.Facts.Town)));
     }
 
     public static Html Testimonials(RenderContext c, Section s, TestimonialsContent t)
@@ -152,15 +172,24 @@ internal static class Lists
             var line = prices.FirstOrDefault(p => p.Amount is not null && p.Service.Equals(name, StringComparison.OrdinalIgnoreCase));
             var price = line is null ? Html.Empty : Html.Of($"<p class=\"price\">{Figure(c, line)}</p>");
             var picture = !v.Full && i == 0 && SectionRenderer.Dress(c, s).Variant == "v-bento" && SectionRenderer.Picture(c, "services") is { } p ? c.Image(p) : Html.Empty;
-            return Html.Of($"<li{(picture.IsEmpty ? Html.Empty : new Html(" class=\"pic\""))}>{picture}<div class=\"b\"><h3{c.At(s, $"items.{i}.title")}>{c.Text.Line(it.Title)}</h3>{SectionRenderer.Paragraph(c, s, $"items.{i}.text", it.Text)}</div>{price}</li>");
+            var page = c.Site.FindPage("service-" + it.Id) is { Hidden: false } own && own.Id != c.Page.Id ? own : null;
+            var title = page is null ? c.Text.Line(it.Title) : Html.Of($"<a href=\"{page.File}\">{c.Text.Line(it.Title)}</a>");
+            return Html.Of($"<li{(picture.IsEmpty ? Html.Empty : new Html(" class=\"pic\""))}>{picture}<div class=\"b\"><h3{c.At(s, $"items.{i}.title")}>{title}</h3>{SectionRenderer.Paragraph(c, s, $"items.{i}.text", it.Text)}</div>{price}</li>");
         });
         var more = !v.Full && c.Site.Pages.FirstOrDefault(p => p is { Id: "services", Hidden: false }) is { } page && page.Id != c.Page.Id
-            ? Html.Of($"<p class=\"foot\"><a href=\"{page.File}\">{c.W("menu.services")}: {c.Trade.Names.Title.ToLowerInvariant()} in {c.Facts.Town}</a></p>") : Html.Empty;
+            ? Html.Of($"<p class=\"foot\"><a href=\"{page.File}\">{c.W("sections.in_town", ("x", c.W("menu.services")), ("town", c.Facts.Town))}</a></p>") : Html.Empty;
         return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, v.Heading, v.Text)}<ul class=\"list\">{items}</ul>{more}"));
     }
 
     public static Html Figure(RenderContext c, PriceLine l) => l.Amount is not { } a ? Html.Text(l.Note)
-        : l.From ? Html.Of($"<small>from</small> {c.Words.Money(a, c.Facts.Country)}") : Html.Text(c.Words.Money(a, c.Facts.Country));
+        : l.From ? FromFigure(c, a) : Html.Text(c.Words.Money(a, c.Facts.Country));
+
+    /// <summary>"from £24", "ab 24 €": the word smaller than the figure, on the side where the language has it.</summary>
+    private static Html FromFigure(RenderContext c, decimal amount)
+    {
+        var parts = c.W("money.from", ("x", "\u0001")).Split('\u0001');
+        return Html.Of($"<small>{parts[0].Trim()}</small> {c.Words.Money(amount, c.Facts.Country)}");
+    }
 
     public static Html Steps(RenderContext c, Section s, StepsContent v)
     {
@@ -185,7 +214,7 @@ internal static class Lists
         if (lines.IsEmpty && !stands) return Html.Empty;
         var notes = lines.Any(l => l.Note is not null && l.Amount is not null);
         var table = lines.IsEmpty ? Html.Empty : Html.Of($"""
-            <div class="scroll" role="region" aria-label="{c.W("menu.prices")}" tabindex="0"><table><caption class="vh">{c.W("menu.prices")}</caption><thead><tr><th scope="col">{c.W("menu.services")}</th>{Html.If(notes, $"<th scope=\"col\"><span class=\"vh\">Note</span></th>")}<th scope="col">{c.W("money.with_tax")}</th></tr></thead><tbody>{lines.Select(l => Html.Of($"<tr><th scope=\"row\">{l.Service}</th>{Html.If(notes, $"<td>{(l.Amount is null ? "" : l.Note)}</td>")}<td>{Figure(c, l)}</td></tr>"))}</tbody></table></div>
+            <div class="scroll" role="region" aria-label="{c.W("menu.prices")}" tabindex="0"><table><caption class="vh">{c.W("menu.prices")}</caption><thead><tr><th scope="col">{c.W("menu.services")}</th>{Html.If(notes, $"<th scope=\"col\"><span class=\"vh\">{c.W("sections.note")}</span></th>")}<th scope="col">{c.W("money.with_tax")}</th></tr></thead><tbody>{lines.Select(l => Html.Of($"<tr><th scope=\"row\">{l.Service}</th>{Html.If(notes, $"<td>{(l.Amount is null ? "" : l.Note)}</td>")}<td>{Figure(c, l)}</td></tr>"))}</tbody></table></div>
             """);
         return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, p.Heading, lines.IsEmpty ? null! : p.Text)}{(lines.IsEmpty ? Html.Of($"<div class=\"prose\">{SectionRenderer.Paragraph(c, s, "text", p.Text)}</div>") : table)}"));
     }
@@ -197,7 +226,7 @@ internal static class Texts
     {
         var figure = SectionRenderer.Picture(c, "about") is { } p && c.Page.Id == "about" ? Html.Of($"<figure>{c.Image(p)}</figure>") : Html.Empty;
         var facts = new List<string>();
-        if (c.Facts.Public<TextValue>("founded")?.Text is { } year) facts.Add($"{c.Facts.Town}, since {year}");
+        if (c.Facts.Public<TextValue>("founded")?.Text is { } year) facts.Add(c.W("sections.since", ("town", c.Facts.Town), ("year", year)));
         if (c.Facts.Public<CredentialValue>("qualification") is { } q) facts.Add($"{q.Name}, {q.Body}");
         if (c.Facts.Public<CredentialValue>("register") is { } r) facts.Add(string.Join(", ", new[] { r.Name, r.Body, r.Number }.Where(x => x is not null)));
         var list = facts.Count == 0 ? Html.Empty : Html.Of($"<ul class=\"facts\">{facts.Select(f => Html.Of($"<li>{c.Icon("check")}{f}</li>"))}</ul>");
@@ -240,7 +269,15 @@ internal static class Places
         var directions = street ? Html.Of($"<p><a class=\"dir\" href=\"geo:0,0?q={new Html(Uri.EscapeDataString($"{c.Place!.Street}, {c.Place.Town} {c.Place.Postcode}"))}\">{c.Icon("pin")}{c.W("contact.directions", ("x", c.Place.Postcode ?? c.Place.Street!))}</a></p>") : Html.Empty;
         var access = c.Facts.Public<ListValue>("access") is { } a ? Html.Of($"<p>{c.Words.List(a.Items)}</p>") : Html.Empty;
         var address = street ? Html.Of($"<div class=\"c-addr\"><h3>{c.W("contact.address")}</h3>{Frame.Address(c)}{phone}{access}{directions}</div>") : Html.Empty;
-        return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, v.Heading, anchor: "visit")}<div class=\"cols\">{hours}{address}</div>"), anchor: "visit");
+        return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, v.Heading, anchor: "visit")}<div class=\"cols\">{hours}{address}{Sketch(c)}</div>"), anchor: "visit");
+    }
+
+    /// <summary>What is near the door, drawn; nothing where the street or what is near is not known.</summary>
+    private static Html Sketch(RenderContext c)
+    {
+        if (c.Place is not { Street: { } street } || c.Facts.Public<ListValue>("landmarks") is not { } near) return Html.Empty;
+        c.UsedStyles.Add("map");
+        return Html.Of($"<figure class=\"c-map\">{Pictures.WaySketch.Draw(c.Facts.Name, street, near.Items, c.W("sections.sketch", ("x", c.Facts.Name)), c.Seed)}<figcaption>{c.W("sections.not_to_scale")}</figcaption></figure>");
     }
 
     public static Html Area(RenderContext c, Section s, AreaContent a) => c.Facts.Public<ListValue>("area.towns") is not { } towns ? Html.Empty
@@ -255,6 +292,6 @@ internal static class Contact
         var phone = c.Phone is { } p ? Html.Of($"<p class=\"tel\"><a href=\"tel:{p.E164}\">{c.Icon("phone")}{p.National}</a></p>") : Html.Empty;
         var side = tell.Count == 0 ? Html.Empty : Html.Of($"<ul class=\"tell\">{tell.Select(x => Html.Of($"<li{c.At(s, $"items.{x.i}.text")}>{c.Text.Line(x.it.Text)}</li>"))}</ul>");
         var after = c.Text.Stands(f.AfterText) ? Html.Of($"<div class=\"after\"><h{(first ? 2 : 3)} class=\"sub\"{c.At(s, "after.heading")}>{c.Text.Line(f.AfterHeading)}</h{(first ? 2 : 3)}>{SectionRenderer.Paragraph(c, s, "after.text", f.AfterText)}</div>") : Html.Empty;
-        return SectionRenderer.Wrap(c, s, Html.Of($"<div class=\"txt\">{SectionRenderer.Head(c, s, f.Heading, f.Text, anchor: "enquiry", first: first)}{side}{phone}{after}</div>{EnquiryForm.Render(c.Words, c.Seed, c.Settings.Settings.GetValueOrDefault("consent", ""), c.Settings.FormAction, EnquiryForm.Input.Empty, null)}"), anchor: "enquiry");
+        return SectionRenderer.Wrap(c, s, Html.Of($"<div class=\"txt\">{SectionRenderer.Head(c, s, f.Heading, f.Text, anchor: "enquiry", first: first)}{side}{phone}{after}</div>{EnquiryForm.Render(c.Words, c.Seed, c.Settings.Settings.GetValueOrDefault("consent", ""), c.Settings.FormAction, c.PrivacyFile, EnquiryForm.Input.Empty, null)}"), anchor: "enquiry");
     }
 }

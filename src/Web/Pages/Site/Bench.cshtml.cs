@@ -8,13 +8,14 @@ using Plurimax.Core.Sites;
 using Plurimax.Data;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
+using Plurimax.Web.Briefing;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>Galley beside sheet.</summary>
-public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, CopyShelf copies, PlurimaxDb db) : SitePageModel(store, status, addresses)
+public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, CopyShelf copies, PhotoDesk photos, PlurimaxDb db) : SitePageModel(store, status, addresses)
 {
     private TextEngine? _text;
     private string? _section;
@@ -58,12 +59,44 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         Nearest = await copies.NearestAsync(Site.Id);
         CanRedo = await db.Revisions.AnyAsync(r => r.SiteId == Site.Id && r.Parent == Site.Head);
         SheetUrl = sheets.Url(new SheetView(Site.Id), InHandPage.Hidden ? "index.html" : InHandPage.File) + (InHand is null ? "" : "#" + Core.Rendering.SiteRenderer.AnchorOf(InHand));
+        if (InHand is not null && TakesFiles(InHand) is { } wanted) Usable = await photos.UsableAsync(Site.ClientId, wanted == "photo");
         SettingsTexts = (await Store.SettingsAsync(Site)).All();
     }
 
+    /// <summary>What the client sent and cleared, for the section in hand.</summary>
+    public List<ClientFile> Usable { get; private set; } = [];
+    public string TypedAlt { get; private set; } = "";
+
+    /// <summary>"photo" or "document" where a section shows such.</summary>
+    public static string? TakesFiles(Section s) => s.Content switch { GalleryContent or CompareContent or PictureContent => "photo", DownloadsContent => "document", _ => null };
+
+    /// <summary>The files that a section shows, in order.</summary>
+    public IEnumerable<SiteFile> Shown(Section s) => Document.Files.IsDefault ? []
+        : s.Content is PictureContent { Photo: { } photo } ? Document.Files.Where(f => f.Id == photo) : s.Content.Items.Select(i => Document.Files.FirstOrDefault(f => f.Id == i.Id)).OfType<SiteFile>();
+
+    public async Task<IActionResult> OnPostPlaceAsync(int revision, string leaf, string section, Guid file, string? alt)
+    {
+        var (made, small) = await photos.MakeAsync(Site.ClientId, file, alt);
+        if (made.Ok)
+        {
+            var outcome = await Store.EditAsync(Site.Id, revision, new PlaceFile(section, made.Value!), Who);
+            if (!outcome.Ok) return await FailAsync(outcome, leaf, section);
+            await ReloadAsync();
+            await LayAsync(leaf, section);
+            return Back(small ? $"{made.Value!.Alt} is on the site, but has few pixels: it will look soft on a wide screen" : $"{made.Value!.Alt} is on the site", "s-" + section.Replace('.', '-'));
+        }
+        (Problem, TypedAlt) = (made.Problem, alt ?? "");
+        await LayAsync(leaf, section);
+        Response.StatusCode = 422;
+        return Page();
+    }
+
+    public Task<IActionResult> OnPostUnplaceAsync(int revision, string leaf, string section, string file) => DoAsync(revision, leaf, section, new RemoveFile(section, file));
+    public Task<IActionResult> OnPostVariantAsync(int revision, string leaf, string section, string? variant) => DoAsync(revision, leaf, section, new ChooseVariant(section, string.IsNullOrEmpty(variant) ? null : variant));
+
     /// <summary>Passages a person can write in; facts and settings are changed where they live.</summary>
     public IEnumerable<(string Path, Passage Passage)> Editable(Section s) => s.Content.Passages()
-        .Where(p => (!p.Passage.IsEmpty || p.Path is "text" && s.Content is not (VisitContent or AreaContent or TestimonialsContent or TrustContent)) && p.Passage.Choice?.StartsWith("settings.", StringComparison.Ordinal) != true);
+        .Where(p => (!p.Passage.IsEmpty || p.Path is "link" or "link.label" or "until" or "code" || p.Path is "text" && s.Content is not (VisitContent or AreaContent or TestimonialsContent or TrustContent or GalleryContent or CompareContent or RatingContent or CodeContent or QuestionsContent)) && p.Passage.Choice?.StartsWith("settings.", StringComparison.Ordinal) != true);
 
     /// <summary>Whether the generator has other wordings for the section.</summary>
     public bool Renewable(Section s) => s.Content.Passages().Any(p => p.Passage.Choice is { } c && !c.StartsWith("settings", StringComparison.Ordinal) && !c.StartsWith("fact", StringComparison.Ordinal));
@@ -78,6 +111,10 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         "text" => "text",
         "after.heading" => "heading of what comes after",
         "after.text" => "what comes after",
+        "link" => "link leads to",
+        "link.label" => "words of the link",
+        "until" => "takes itself off after, as 2026-12-24",
+        "code" => "code, kept in a sandbox",
         _ => path.Split('.') is [_, var n, var part] ? $"{int.Parse(n, System.Globalization.CultureInfo.InvariantCulture) + 1}: {part}" : path,
     };
 

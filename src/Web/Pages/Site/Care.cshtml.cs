@@ -22,8 +22,18 @@ public sealed class CareModel(SiteStore store, SiteStatus status, SiteAddresses 
 
     public Task OnGetAsync() => LayAsync();
 
+    /// <summary>Addresses that confirmed that they want the site's news.</summary>
+    public int News { get; private set; }
+
+    public async Task<IActionResult> OnGetNewsAsync()
+    {
+        var rows = await db.Subscribers.AsNoTracking().Where(s => s.SiteId == Site.Id && s.ConfirmedAt != null).OrderBy(s => s.Email).Select(s => new { s.Email, s.ConfirmedAt }).ToListAsync();
+        return File(Core.Exports.CsvText.File(["email", "confirmed"], rows.Select(r => new[] { r.Email, r.ConfirmedAt!.Value.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture) })), "text/csv; charset=utf-8", $"news-{Site.Slug}.csv");
+    }
+
     private async Task LayAsync()
     {
+        News = await db.Subscribers.CountAsync(s => s.SiteId == Site.Id && s.ConfirmedAt != null);
         Enquiries = await db.Enquiries.AsNoTracking().Where(e => e.SiteId == Site.Id).OrderByDescending(e => e.At).Take(50).ToListAsync();
         var revisions = await db.Revisions.AsNoTracking().Where(r => r.SiteId == Site.Id).OrderByDescending(r => r.Number).Take(20).Select(r => new { r.At, r.Who, r.Said }).ToListAsync();
         History = [.. Summary.Events.Where(e => e.Kind != Data.SiteEventKind.Wait).Select(e => (e.At, e.Who, e.Kind == Data.SiteEventKind.Note ? e.Text : $"to {e.Station}")).Concat(revisions.Select(r => (r.At, r.Who, r.Said))).OrderByDescending(h => h.At).Take(24)];

@@ -1,0 +1,65 @@
+using SkiaSharp;
+
+namespace Plurimax.Core.Pictures;
+
+/// <param name="WebP">Bytes of the picture (WebP), upright, without any metadata.</param>
+/// <param name="Width">In px.</param>
+/// <param name="Small">The original has too few px to look sharp across a page.</param>
+public sealed record MadePhoto(byte[] WebP, int Width, int Height, bool Small);
+
+/// <summary>Makes a photo fit to be published: turned upright by its EXIF orientation, at most 1,600 px wide or high, and nothing of where it was taken left in it.</summary>
+public static class PhotoMaker
+{
+    public const int LongestSide = 1600;
+    /// <summary>Below this many px on the longer side a photo is soft on a wide screen.</summary>
+    public const int LeastSide = 900;
+    private const int Quality = 80;
+    /// <summary>More than this is not decoded: 16,000 by 10,000 px are 640 MB in memory.</summary>
+    private const long MostPixels = 60_000_000;
+
+    /// <returns>The photo, or what is wrong with the file.</returns>
+    public static Result<MadePhoto> Make(byte[] bytes)
+    {
+        using var data = SKData.CreateCopy(bytes);
+        using var codec = SKCodec.Create(data);
+        if (codec is null) return Result<MadePhoto>.Fail("This picture cannot be read. Save it as JPEG, PNG or WebP and send it again.");
+        var info = codec.Info;
+        if ((long)info.Width * info.Height > MostPixels) return Result<MadePhoto>.Fail($"{info.Width:N0} by {info.Height:N0} px is too large; up to 60 megapixels can be taken.");
+        // A JPEG can be decoded at a fraction of its size, which saves most of the memory.
+        var scale = Math.Min(1f, LongestSide / (float)Math.Max(info.Width, info.Height));
+        var near = codec.GetScaledDimensions(Math.Min(1f, scale * 1.5f));
+        using var decoded = new SKBitmap(new SKImageInfo(near.Width, near.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
+        if (codec.GetPixels(decoded.Info, decoded.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput))
+            return Result<MadePhoto>.Fail("This picture is damaged. Save it again and send it once more.");
+        using var upright = Upright(decoded, codec.EncodedOrigin);
+        var fit = Math.Min(1f, LongestSide / (float)Math.Max(upright.Width, upright.Height));
+        var (w, h) = (Math.Max(1, (int)Math.Round(upright.Width * fit)), Math.Max(1, (int)Math.Round(upright.Height * fit)));
+        using var sized = upright.Resize(new SKImageInfo(w, h), new SKSamplingOptions(SKCubicResampler.Mitchell));
+        using var image = SKImage.FromBitmap(sized);
+        using var webp = image.Encode(SKEncodedImageFormat.Webp, Quality);
+        return new MadePhoto(webp.ToArray(), w, h, Math.Max(info.Width, info.Height) < LeastSide);
+    }
+
+    /// <summary>Turned and mirrored as the EXIF orientation (1 to 8) says.</summary>
+    private static SKBitmap Upright(SKBitmap source, SKEncodedOrigin origin)
+    {
+        if (origin is SKEncodedOrigin.TopLeft or SKEncodedOrigin.Default) return source.Copy();
+        var turned = origin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
+        var (w, h) = turned ? (source.Height, source.Width) : (source.Width, source.Height);
+        var result = new SKBitmap(new SKImageInfo(w, h, source.ColorType, source.AlphaType));
+        using var canvas = new SKCanvas(result);
+        // Row by row the matrix that carries a stored pixel to where it belongs (TIFF 6.0, tag 274).
+        canvas.SetMatrix(origin switch
+        {
+            SKEncodedOrigin.TopRight => new SKMatrix(-1, 0, w, 0, 1, 0, 0, 0, 1),
+            SKEncodedOrigin.BottomRight => new SKMatrix(-1, 0, w, 0, -1, h, 0, 0, 1),
+            SKEncodedOrigin.BottomLeft => new SKMatrix(1, 0, 0, 0, -1, h, 0, 0, 1),
+            SKEncodedOrigin.LeftTop => new SKMatrix(0, 1, 0, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightTop => new SKMatrix(0, -1, w, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightBottom => new SKMatrix(0, -1, w, -1, 0, h, 0, 0, 1),
+            _ => new SKMatrix(0, 1, 0, -1, 0, h, 0, 0, 1),
+        });
+        canvas.DrawBitmap(source, 0, 0, new SKSamplingOptions(SKFilterMode.Nearest));
+        return result;
+    }
+}

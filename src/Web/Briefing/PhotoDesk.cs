@@ -1,0 +1,33 @@
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core;
+using Plurimax.Core.Composing;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Pictures;
+using Plurimax.Core.Sites;
+using Plurimax.Data;
+using Plurimax.Data.Blobs;
+
+namespace Plurimax.Web.Briefing;
+
+/// <summary>Brings what a client sent onto a site: photos made fit to be published, documents as they are. Only what was cleared for use.</summary>
+public sealed class PhotoDesk(PlurimaxDb db, IBlobStore blobs)
+{
+    public Task<List<ClientFile>> UsableAsync(Guid clientId, bool photos) =>
+        db.ClientFiles.AsNoTracking().Where(f => f.ClientId == clientId && f.Cleared && (photos ? f.Type.StartsWith("image/") && f.Type != "image/svg+xml" : f.Type == "application/pdf")).OrderByDescending(f => f.At).Take(FileDesk.MostFiles).ToListAsync();
+
+    /// <param name="alt">What the photo shows, or the label of a document.</param>
+    public async Task<(Result<SiteFile> File, bool Small)> MakeAsync(Guid clientId, Guid fileId, string? alt)
+    {
+        var words = FactReader.Clean(alt);
+        if (words.Length is 0 or > 160) return (Result<SiteFile>.Fail("Say in a few words what it shows: up to 160 characters, read out to those who do not see it."), false);
+        if (await db.ClientFiles.AsNoTracking().FirstOrDefaultAsync(f => f.Id == fileId && f.ClientId == clientId) is not { } found || blobs.Get(found.Hash) is not { } bytes) return (Result<SiteFile>.Fail("That file is not there any more."), false);
+        if (!found.Cleared) return (Result<SiteFile>.Fail("Nobody has said that this file may be used. Ask the client first."), false);
+        var id = found.Id.ToString("N")[^10..];
+        var slug = Composer.Slug(Path.GetFileNameWithoutExtension(found.Name)) is { Length: > 0 } s ? s : "file";
+        if (found.Type == "application/pdf") return (new SiteFile(id, $"files/{slug}-{id}.pdf", found.Hash, 0, 0, words), false);
+        var made = PhotoMaker.Make(bytes);
+        if (!made.Ok) return (Result<SiteFile>.Fail(made.Problem!), false);
+        var (hash, _) = blobs.Put(made.Value!.WebP);
+        return (new SiteFile(id, $"img/{slug}-{id}.webp", hash, made.Value.Width, made.Value.Height, words), made.Value.Small);
+    }
+}
