@@ -40,7 +40,6 @@ public sealed class SectionsTests
     {
         var (site, facts, settings) = PatternBook.Make(Bicycles, look);
         var files = SiteRenderer.Render(site, Bicycles, facts, settings);
-        var css = files.Text("site.css");
         foreach (var page in site.Pages.Where(p => p.Id.StartsWith("book-", StringComparison.Ordinal)))
         {
             var dom = Parser.ParseDocument(files.Text(page.File));
@@ -51,7 +50,7 @@ public sealed class SectionsTests
             dom.Body!.TextContent.ShouldNotContain("{{");
             foreach (var section in dom.QuerySelectorAll("main > section"))
                 foreach (var name in section.ClassList.Where(c => c.StartsWith("v-", StringComparison.Ordinal)))
-                    css.Contains($".{section.ClassList[0]}.{name}", StringComparison.Ordinal).ShouldBeTrue($"no style for .{section.ClassList[0]}.{name}");
+                    Content.Text($"looks/css/{section.ClassList[0]![2..]}.{name}.css").ShouldNotBeNullOrWhiteSpace($"no style for {section.ClassList[0]} {name}");
         }
     }
 

@@ -50,22 +50,38 @@ public static class Composer
         var services = Services(trade, facts, cut.Services, seed, take, tone);
         var plan = SitePlan.For(trade, facts, wishes.Size, [.. services.Select(s => s.Id)], wishes.Files.Count(f => f.IsPhoto));
 
-        // The least free choices first: services, then passages, then pools; then the pages are put together in order.
+        var pages = Write(trade, picker, plan, services, wishes.Files);
+        return (new SiteDocument(trade.Id, trade.Language, Action(trade, tree, wishes), tone, cut.Id, take, Look(trade, seed, wishes), pages, []) { Seed = seed, Size = wishes.Size, Files = wishes.Files.IsEmpty ? default : wishes.Files }, picker.Nearness);
+    }
+
+    /// <summary>One more page for a site that stands, in wordings that it does not use yet.</summary>
+    public static Page PageFor(TradeTemplate trade, FactSheet facts, SiteDocument site, PlannedPage plan)
+    {
+        var seed = site.SeedFor(trade, facts);
+        var picker = new Picker(trade, FactTree.Build(facts), facts.Country, facts.Name, seed, site.Tone, site.Take, new Precedents(CopyLedger.Empty, Avoids: [site]));
+        var cut = trade.Cuts.FirstOrDefault(c => c.Id == site.Cut) is { Id: not null } own ? own : trade.Cuts[0];
+        var services = Services(trade, facts, cut.Services, seed, site.Take, site.Tone);
+        if (plan.Service is { } id && services.All(s => s.Id != id) && trade.Services.TryGetValue(id, out var known))
+            services = services.Add((id, new Passage(known.Names[0], $"services.{id}.name")));
+        return Write(trade, picker, [plan], services, site.Files.IsDefault ? [] : site.Files)[0];
+    }
+
+    /// <summary>The least free choices first: services, then passages, then pools; then the pages are put together in order.</summary>
+    private static ImmutableArray<Page> Write(TradeTemplate trade, Picker picker, ImmutableArray<PlannedPage> plan, ImmutableArray<(string Id, Passage Name)> services, ImmutableArray<SiteFile> files)
+    {
         foreach (var page in plan)
             foreach (var slot in page.Slots.Where(s => s is "services.short" or "services.text"))
                 foreach (var s in services) picker.Service(page.Id, slot, s.Id);
-        foreach (var page in plan.Where(p => p.Id.StartsWith("service-", StringComparison.Ordinal)))
-            picker.Service(page.Id, "services.text", page.Id["service-".Length..]);
+        foreach (var page in plan)
+            if (page.Service is { } one) picker.Service(page.Id, "services.text", one);
         foreach (var page in plan)
             foreach (var slot in page.Slots.Where(s => !s.Contains('*') && !s.StartsWith("services.", StringComparison.Ordinal)))
                 picker.One(page.Id, slot);
         foreach (var page in plan)
             foreach (var slot in page.Slots.Where(s => s.Contains('*')))
                 picker.Pool(page.Id, slot);
-
-        var writer = new PageWriter(trade, picker, services, SiteWords.For(trade.Language), [.. wishes.Files.Where(f => f.IsPhoto)]);
-        var pages = plan.Select(writer.Write).ToImmutableArray();
-        return (new SiteDocument(trade.Id, trade.Language, Action(trade, tree, wishes), tone, cut.Id, take, Look(trade, seed, wishes), pages, []) { Seed = seed, Size = wishes.Size, Files = wishes.Files.IsEmpty ? default : wishes.Files }, picker.Nearness);
+        var writer = new PageWriter(trade, picker, services, SiteWords.For(trade.Language), [.. files.Where(f => f.IsPhoto)]);
+        return [.. plan.Select(writer.Write)];
     }
 
     private static LookChoice Look(TradeTemplate trade, string seed, Wishes wishes)

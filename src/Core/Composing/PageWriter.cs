@@ -21,7 +21,7 @@ internal sealed class PageWriter(TradeTemplate trade, Picker picker, ImmutableAr
         if (id != "home" && !plan.Slots.Any(s => s is "title" or "services_intro" or "questions_intro" or "about" or "contact")) Add("title", new TitleContent { Heading = MenuLabel(id) });
         foreach (var slot in plan.Slots)
         {
-            var (name, content) = Section(id, slot, plan.Slots);
+            var (name, content) = Section(plan, slot);
             Add(name, content);
         }
         if (id is "services" or "about" or "questions" && !plan.Slots.Contains("closing"))
@@ -31,8 +31,9 @@ internal sealed class PageWriter(TradeTemplate trade, Picker picker, ImmutableAr
             home ? picker.Again(id, "title", false) : Title(id), home ? picker.Again(id, "description", false) : Passage.None, [.. sections], InMenu: kind.InMenu);
     }
 
-    private (string Name, SectionContent? Content) Section(string id, string slot, ImmutableArray<string> slots)
+    private (string Name, SectionContent? Content) Section(PlannedPage plan, string slot)
     {
+        var (id, slots) = (plan.Id, plan.Slots);
         var name = slot.Split('*')[0];
         return name switch
         {
@@ -43,7 +44,7 @@ internal sealed class PageWriter(TradeTemplate trade, Picker picker, ImmutableAr
             "services.short" => ("services", new ServicesContent(false) { Heading = picker.Body(id, "services_heading"), Items = ServiceItems(id, "services.short") }),
             "services_intro" or "questions_intro" => ("title", new TitleContent { Heading = Titled(id, name, MenuLabel(id)), Text = picker.Heading(id, name).IsEmpty ? Passage.None : picker.Body(id, name) }),
             "services.text" => ("services", new ServicesContent(true) { Heading = MenuLabel("each"), Items = ServiceItems(id, "services.text") }),
-            "service" => (name, Service(id)),
+            "service" => (name, Service(plan)),
             "steps" => (name, new StepsContent { Heading = Titled(id, name, Fixed(name)), Text = picker.Body(id, name), Items = picker.Steps(id, name) }),
             "prices" => (name, new PricesContent { Heading = Titled(id, name, Fixed(name)), Text = picker.Body(id, name) }),
             "urgent" => (name, new UrgentContent { Heading = Titled(id, name, Fixed(name)), Text = picker.Body(id, name), Items = picker.Steps(id, name) }),
@@ -61,6 +62,7 @@ internal sealed class PageWriter(TradeTemplate trade, Picker picker, ImmutableAr
                 AfterText = picker.Body(id, "after"),
             }),
             "closing" => (name, new ActionContent { Heading = Titled(id, name, new("{{ business.name }}")), Text = picker.Body(id, name) }),
+            "ask" => ("closing", new ActionContent { Heading = picker.Again(id, "closing", heading: true) }),
             "visit" => (name, new VisitContent { Heading = Fixed(name) }),
             "area" => (name, new AreaContent { Heading = Fixed(name) }),
             "testimonials" => (name, new TestimonialsContent { Heading = Fixed(name) }),
@@ -78,16 +80,15 @@ internal sealed class PageWriter(TradeTemplate trade, Picker picker, ImmutableAr
             "privacy" or "terms" or "imprint" or "accessibility" or "thanks" => (name, new LegalContent { Heading = Fixed(name), Text = new($"{{{{ settings.{name} }}}}", $"settings.{name}") }),
             "text" => (name, new TextContent("own") { Text = new("Write here.", Kept: true) }),
             _ when trade.Passage(name) is not null => (name, new TextContent(name) { Heading = picker.Heading(id, name), Text = picker.Body(id, name) }),
-            _ => (name, null),
+            _ => (name, SectionKinds.Named(name)?.Blank()),
         };
     }
 
     /// <summary>A service in full on a page of its own, in another wording than on the page of all.</summary>
-    private SectionContent? Service(string page)
+    private SectionContent? Service(PlannedPage plan)
     {
-        var id = page["service-".Length..];
-        if (services.FirstOrDefault(s => s.Id == id) is not { Name: { } name }) return null;
-        var text = picker.ServiceText(page, "services.text", id);
+        if (plan.Service is not { } id || services.FirstOrDefault(s => s.Id == id) is not { Name: { } name }) return null;
+        var text = picker.ServiceText(plan.Id, "services.text", id);
         return new ServiceContent(id) { Heading = name, Text = text.IsEmpty ? new("Write here.", Kept: true) : text };
     }
 
@@ -100,7 +101,6 @@ internal sealed class PageWriter(TradeTemplate trade, Picker picker, ImmutableAr
     /// <summary>The main heading of a page that has no opening of its own.</summary>
     private Passage Heading(string id) => PageKinds.Of(id).Id switch
     {
-        "service" => services.FirstOrDefault(s => "service-" + s.Id == id).Name is { } name ? name with { Text = words.Get("sections.in_town", "", ("x", name.Text), ("town", "{{ place.town }}")) } : MenuLabel(id),
         "privacy" => Fixed("privacy_terms"),
         _ => MenuLabel(id),
     };
@@ -109,7 +109,8 @@ internal sealed class PageWriter(TradeTemplate trade, Picker picker, ImmutableAr
     {
         var kind = PageKinds.Of(id).Id;
         var key = words.Has($"titles.{kind}") ? kind : "page";
-        var x = key == "service" ? services.FirstOrDefault(s => "service-" + s.Id == id).Name?.Text ?? "" : id == "privacy" ? words.Get("headings.privacy_terms") : MenuLabel(id).Text;
+        // A service may be shown under what customers say, "It jumps when you pedal"; those who search use its plain name.
+        var x = key == "service" ? trade.Services.TryGetValue(id["service-".Length..], out var known) ? known.Names[0] : MenuLabel(id).Text : id == "privacy" ? words.Get("headings.privacy_terms") : MenuLabel(id).Text;
         return new(words.Get($"titles.{key}", "", ("trade", trade.Names.Title), ("trade_lower", trade.Names.Title.ToLowerInvariant()), ("x", x)));
     }
 

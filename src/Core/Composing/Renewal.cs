@@ -61,6 +61,23 @@ public static class Renewal
         return renewed with { Pages = [.. renewed.Pages.Select(p => p with { Sections = [.. p.Sections.Where(s => comes.Contains(s.Id) || s.HasKept || !cameBefore.Contains(s.Id))] })] };
     }
 
+    /// <summary>
+    /// Brings a site to another size: pages and sections of the new plan come in, those that only the old one had go. A page on which somebody wrote stays, and so do pages that were added.
+    /// </summary>
+    /// <param name="fresh">The site as it would be composed in the new size.</param>
+    /// <param name="asItWas">The site as it would be composed in the size it has.</param>
+    public static SiteDocument Resize(SiteDocument site, SiteDocument fresh, SiteDocument asItWas)
+    {
+        // A page that went with an earlier change of size may come back; one that somebody removed may not.
+        var followed = Follow(site, fresh, asItWas) with { Size = fresh.Size };
+        var planned = asItWas.Pages.Select(p => p.Id).ToHashSet();
+        var stays = followed.Pages.Where(p => fresh.FindPage(p.Id) is not null || !planned.Contains(p.Id) || p.Sections.Any(s => s.HasKept)).ToList();
+        // In the order of the new plan; what is not of it stands before the contact page, where added pages stand.
+        var order = fresh.Pages.Select(p => p.Id).ToList();
+        var late = order.FindIndex(id => id is "contact" or "accessibility" or "privacy");
+        return followed with { Pages = [.. stays.OrderBy(p => order.IndexOf(p.Id) is >= 0 and var i ? i : late - .5)] };
+    }
+
     private static SectionContent Merge(SectionContent mine, SectionContent fresh)
     {
         var kept = mine.Passages().Where(p => p.Passage.Kept).ToList();

@@ -59,6 +59,8 @@ public static partial class Preflight
                         if (passage.Kept) yield return new("unresolved-fact", Severity.Blocker, $"The text refers to {fact}, which is not known.", name, $"Enter {fact} in the fact sheet, or take it out of the text.", "brief");
                 }
             }
+        foreach (var r in Plans.PlanRules.Check(x.Site, x.Facts).Where(r => r.Rule is not ("privacy-page" or "contact-way" or "owner-story")))
+            yield return new("plan-" + r.Rule, Severity.Warning, r.Message, r.Page is null ? "whole site" : x.Site.FindPage(r.Page)!.File, r.Mend, "plan");
         var contact = x.Facts.Public<PhoneValue>("phone") is not null || x.Facts.Public<TextValue>("email") is not null;
         var form = x.Site.Pages.Any(p => !p.Hidden && p.Sections.Any(s => !s.Hidden && s.Content is ContactContent));
         if (!contact && !form) yield return new("no-contact", Severity.Blocker, "There is no way to reach the business.", "whole site", "Enter a phone number or an email, or show the enquiry form.", "brief");

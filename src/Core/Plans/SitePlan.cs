@@ -7,7 +7,8 @@ namespace Plurimax.Core.Plans;
 
 /// <param name="Id">Of the page in the document.</param>
 /// <param name="Why">Why it is there, for the maker.</param>
-public sealed record PlannedPage(string Id, ImmutableArray<string> Slots, string Why);
+/// <param name="Service">The service that it is about, where it is about one.</param>
+public sealed record PlannedPage(string Id, ImmutableArray<string> Slots, string Why, string? Service = null);
 
 /// <summary>Which pages a site has, and what stands on each: from the trade, the size that is wanted and the facts that are there.</summary>
 public static class SitePlan
@@ -32,7 +33,7 @@ public static class SitePlan
         if (size == PlanSize.Full)
         {
             var at = pages.FindIndex(p => p.Id == "services") + 1;
-            pages.InsertRange(at, services.Take(MostServicePages).Select(id => new PlannedPage($"service-{id}", PageKinds.Find("service")!.Slots, "a page for each service")));
+            pages.InsertRange(at, services.Take(MostServicePages).Select(id => new PlannedPage($"service-{id}", PageKinds.Find("service")!.Slots, "a page for each service", id)));
             if (facts.Public<PricesValue>("prices") is { Lines.Length: >= 4 } prices) Before(pages, "about", Of("prices", $"{prices.Lines.Length} prices are known"));
             if (facts.Public<TestimonialsValue>("testimonials") is { } said && said.Items.Count(t => t.Permission) is >= 3 and var n) Before(pages, "questions", Of("testimonials", $"{n} customers may be quoted"));
             if (facts.Public<ListValue>("area.towns") is { Items.Length: >= 3 } towns) Before(pages, "contact", Of("area", $"{towns.Items.Length} places are served"));

@@ -27,6 +27,7 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(BringOver), "oldTexts")]
 [JsonDerivedType(typeof(Created), "created")]
 [JsonDerivedType(typeof(ChooseVariant), "variant")]
+[JsonDerivedType(typeof(ResizePlan), "size")]
 [JsonDerivedType(typeof(PlaceFile), "placeFile")]
 [JsonDerivedType(typeof(RemoveFile), "removeFile")]
 public abstract record Edit
@@ -196,24 +197,25 @@ public sealed record AddSection(string Page, string Kind, int Index) : Edit
     }
 }
 
-public sealed record AddPage(string Name) : Edit
+/// <summary>Adds a page that was made: out of a wish, after another page, out of an HTML file. Holds it, so that replaying the log never makes it anew.</summary>
+/// <param name="Name">What it is called in the menu.</param>
+/// <param name="Made">The page; its ids are settled when it comes in. Null adds a page with a title and a text to write.</param>
+public sealed record AddPage(string Name, Page? Made = null) : Edit
 {
     public override string Say(SiteDocument site) => $"Added page {Name}";
     public override Result<SiteDocument> Apply(SiteDocument site)
     {
         var name = Facts.FactReader.Clean(Name);
         if (name.Length is 0 or > 60) return Fail("A page needs a name of 1 to 60 characters.");
-        var slug = Composing.Composer.Slug(name);
-        if (slug.Length == 0) slug = "page";
-        var id = slug;
-        for (var n = 2; site.FindPage(id) is not null || site.Pages.Any(p => p.File == id + ".html") || id is "404" or "index" || site.Removed.Contains(id); n++) id = $"{slug}-{n}";
         var label = new Passage(Composing.Composer.Escape(name), Kept: true);
-        var page = new Page(id, $"{id}.html", "tell more", label, new Passage(label.Text + " | {{ business.name }}"), Passage.None,
+        var page = Made ?? new Page("new", "new.html", "tell more", label, new Passage(label.Text + " | {{ business.name }}"), Passage.None,
         [
-            new Section($"{id}.title", new TitleContent { Heading = label }),
-            new Section($"{id}.text", new TextContent("own") { Text = new("Write here.", Kept: true) }),
+            new Section("new.title", new TitleContent { Heading = label }),
+            new Section("new.text", new TextContent("own") { Text = new("Write here.", Kept: true) }),
         ]);
-        var at = site.Pages.ToList().FindIndex(p => p.Id == "contact") is >= 0 and var c ? c : site.Pages.Length;
+        page = Plans.PageLayout.Settled(site, page, name);
+        if (Made is null || page.Menu.Kept || page.Menu.IsEmpty || Plans.PageKinds.Find(page.Id) is null) page = page with { Menu = label };
+        var at = site.Pages.ToList().FindIndex(p => p.Id == "contact") is >= 0 and var c ? c : site.Pages.ToList().FindIndex(p => p.Id == "privacy") is >= 0 and var q ? q : site.Pages.Length;
         return site with { Pages = site.Pages.Insert(at, page) };
     }
 }
@@ -254,6 +256,13 @@ public sealed record HidePage(string Page, bool Hidden) : Edit
     public override string Say(SiteDocument site) => $"{(Hidden ? "Hid" : "Showed")} page {site.FindPage(Page)?.Menu.Text}";
     public override Result<SiteDocument> Apply(SiteDocument site) => site.FindPage(Page) is not { } page ? Gone("page")
         : page.File == "index.html" ? Fail("The home page cannot be hidden.") : site.WithPage(Page, p => p with { Hidden = Hidden });
+}
+
+/// <summary>The site in another size. Holds its outcome, so that replaying the log never composes again.</summary>
+public sealed record ResizePlan(Plans.PlanSize Size, SiteDocument Outcome) : Edit
+{
+    public override string Say(SiteDocument site) => Size switch { Plans.PlanSize.One => "Made it one page", Plans.PlanSize.Small => "Made it a small site", _ => "Made it a full site" };
+    public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
 }
 
 public sealed record ChooseLook(LookChoice Look) : Edit

@@ -201,6 +201,13 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         return Composer.Compose(Trade(site), site.Facts, Wishes.Of(now), take, new Precedents(others, Avoids: [now]));
     }
 
+    /// <summary>The site in another size: what people wrote, added and removed stays so.</summary>
+    public SiteDocument Resized(Site site, SiteDocument now, Core.Plans.PlanSize size)
+    {
+        SiteDocument As(Core.Plans.PlanSize s) => Composer.Compose(Trade(site), site.Facts, Wishes.Of(now) with { Size = s }, now.Take, new Precedents(CopyLedger.Empty, now));
+        return Renewal.Resize(now, As(size), As(now.Size));
+    }
+
     /// <summary>The site as its facts make it now: what may stay stays.</summary>
     public SiteDocument Refreshed(Site site, SiteDocument now) => Refreshed(Trade(site), site.Facts, now);
 

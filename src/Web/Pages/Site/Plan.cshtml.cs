@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Plans;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
@@ -30,20 +31,52 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     /// <summary>Its heading where the kind alone would not tell it from its neighbours.</summary>
     public string Title(Section s) => s.Content is TextContent or LegalContent && Plain(s.Content.Heading) is { Length: > 0 } h ? IndexModel.Cut(h, 22) : SectionKinds.Of(s.Content).Label;
 
-    /// <summary>What a section waits for before it shows anything.</summary>
-    public string Waits(Section s) => s.Content switch
-    {
-        VisitContent when Site.Facts.Public<HoursValue>("hours") is null && Site.Facts.Public<AddressValue>("place")?.Street is null => "waits: hours",
-        AreaContent when Site.Facts.Public<ListValue>("area.towns") is null => "waits: towns",
-        TestimonialsContent when Site.Facts.Public<TestimonialsValue>("testimonials") is null => "waits: words",
-        TrustContent t when !t.Items.Any() => "waits: proof",
-        _ => "",
-    };
+    public static string Say(PlanSize size) => size switch { PlanSize.One => "one page", PlanSize.Small => "small site", _ => "full site" };
+    public static string Say(SectionRole role) => role switch { SectionRole.Open => "Open", SectionRole.Explain => "Explain", SectionRole.Prove => "Prove", SectionRole.Show => "Show", SectionRole.Act => "Act", _ => "Find us" };
+
+    /// <summary>The fact without which a kind of section would show nothing.</summary>
+    public string? WaitsFor(SectionKind kind) => Waiting.For(kind, Document, Site.Facts);
+
+    public string Waits(Section s) => Waiting.For(s, Document, Site.Facts) is { } what ? $"waits: {(what.Contains('.') ? what.Split('.')[^1] : what)}" : "";
 
     /// <summary>The fact without which an action would lead nowhere, where it is not known.</summary>
     public string? Lacks(Core.Trades.MainAction action) => Core.Composing.Composer.NeededBy(action) is var fact && FactTree.Has(FactTree.Build(Site.Facts), fact) ? null : fact;
 
-    public void OnGet(string? leaf) => Lay(leaf);
+    /// <summary>What a wish for a page was understood as, to be looked at before it is done.</summary>
+    public PageProposal? Wished { get; private set; }
+    public string Wish { get; private set; } = "";
+    public string? WishProblem { get; private set; }
+
+    /// <summary>Another size of the site, to be looked at before it is done: pages that come and that go.</summary>
+    public (PlanSize Size, ImmutableArray<Page> Comes, ImmutableArray<Page> Goes, int Sections)? Resized { get; private set; }
+    public ImmutableArray<PlanRemark> Remarks { get; private set; } = [];
+
+    public void OnGet(string? leaf, string? wish, PlanSize? size)
+    {
+        Lay(leaf);
+        if (!string.IsNullOrWhiteSpace(wish)) Propose(wish);
+        else if (size is { } to && Enum.IsDefined(to) && to != Document.Size) Resized = Compare(to);
+    }
+
+    /// <summary>Pages that the facts allow by now and that nobody has removed.</summary>
+    public IEnumerable<PlannedPage> Offers() => SitePlan.For(Trade, Site.Facts, Document.Size, [.. Document.Pages.SelectMany(p => p.Sections).Where(s => s.Content is ServicesContent).SelectMany(s => s.Content.Items).Select(i => i.Id).Distinct()], Document.Photos.Count())
+        .Where(p => Document.FindPage(p.Id) is null && !Document.Removed.Contains(p.Id) && !p.Id.StartsWith("service-", StringComparison.Ordinal));
+
+    public Task<IActionResult> OnPostAddOfferedAsync(int revision, string kind) => Offers().FirstOrDefault(p => p.Id == kind) is { } offered
+        ? AddAsync(revision, PageKinds.Of(offered.Id).Label, Core.Composing.Composer.PageFor(Trade, Site.Facts, Document, offered)) : Task.FromResult(Refuse("That page is there by now, or its fact is gone."));
+
+    private void Propose(string wish)
+    {
+        Wish = wish;
+        var read = PageWish.Read(wish, Document, Trade, Site.Facts);
+        (Wished, WishProblem) = (read.Value, read.Problem);
+    }
+
+    private (PlanSize, ImmutableArray<Page>, ImmutableArray<Page>, int) Compare(PlanSize size)
+    {
+        var next = Store.Resized(Site, Document, size);
+        return (size, [.. next.Pages.ExceptBy(Document.Pages.Select(p => p.Id), p => p.Id)], [.. Document.Pages.ExceptBy(next.Pages.Select(p => p.Id), p => p.Id)], next.Pages.Sum(p => p.Sections.Length));
+    }
 
     public Task<IActionResult> OnPostActionAsync(int revision, Core.Trades.MainAction action) => DoAsync(revision, new SetAction(action), _ => null);
 
@@ -60,12 +93,63 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
             y += height + 44;
         }
         Nodes = nodes.ToImmutable();
+        Remarks = PlanRules.Check(Document, Site.Facts);
     }
 
-    public Task<IActionResult> OnPostAddPageAsync(int revision, string? name)
+    /// <summary>A name of up to three words is a page at once; a sentence is shown first as it was understood.</summary>
+    public async Task<IActionResult> OnPostAddPageAsync(int revision, string? name)
     {
         TypedName = name ?? "";
-        return DoAsync(revision, new AddPage(name ?? ""), d => d.Pages.Except(Document.Pages, ById).FirstOrDefault()?.Id);
+        var words = TypedName.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        if (words.Length > 3) return Redirect($"/sites/{Site.Id}/plan?wish={Uri.EscapeDataString(TypedName)}");
+        var read = PageWish.Read(TypedName, Document, Trade, Site.Facts);
+        return await AddAsync(revision, TypedName, read.Ok ? Made(read.Value!) : null);
+    }
+
+    public async Task<IActionResult> OnPostAddWishedAsync(int revision, string? wish, string? name)
+    {
+        var read = PageWish.Read(wish, Document, Trade, Site.Facts);
+        if (!read.Ok) return Redirect($"/sites/{Site.Id}/plan?wish={Uri.EscapeDataString(wish ?? "")}");
+        return await AddAsync(revision, string.IsNullOrWhiteSpace(name) ? read.Value!.Name : name, Made(read.Value!));
+    }
+
+    public async Task<IActionResult> OnPostAddLikeAsync(int revision, string? like, string? name)
+    {
+        TypedName = name ?? "";
+        var made = PageLayout.After(Document, like ?? "", name);
+        return made.Ok ? await AddAsync(revision, name!, made.Value) : Refuse(made.Problem!);
+    }
+
+    public async Task<IActionResult> OnPostAddHtmlAsync(int revision, IFormFile? file)
+    {
+        if (file is null || file.Length == 0) return Refuse("Choose an HTML file first.");
+        if (file.Length > PageFromHtml.LargestFile) return Refuse("This file is larger than 2 MB. Save the page without its pictures.");
+        using var reader = new StreamReader(file.OpenReadStream());
+        var read = PageFromHtml.Read(await reader.ReadToEndAsync());
+        return read.Ok ? await AddAsync(revision, read.Value!.Name, read.Value.Page, $": {string.Join(", ", read.Value.Seen.Select(x => $"{IndexModel.Cut(x.Heading, 30)} as {x.Became.ToLowerInvariant()}"))}") : Refuse(read.Problem!);
+    }
+
+    public Task<IActionResult> OnPostSizeAsync(int revision, PlanSize size) =>
+        Enum.IsDefined(size) ? DoAsync(revision, new ResizePlan(size, Store.Resized(Site, Document, size)), _ => null) : Task.FromResult(Refuse("Choose one of the sizes."));
+
+    /// <summary>The page that a proposal describes. A kind that the site has already becomes a page of its own name.</summary>
+    private Page Made(PageProposal p)
+    {
+        var id = p.Service is not null ? $"service-{p.Service}" : p.Kind.Id;
+        if (id == "page" || Document.FindPage(id) is not null) id = "new";
+        return Core.Composing.Composer.PageFor(Trade, Site.Facts, Document, p.Plan(id)) is var page && id == "new"
+            ? page with { File = "new.html", Sections = [.. page.Sections.Select(s => s.Content is TitleContent t ? s with { Content = t with { Heading = new Passage(Core.Composing.Composer.Escape(p.Name), Kept: true) } } : s)], Title = new Passage(Core.Composing.Composer.Escape(p.Name) + " | {{ business.name }}"), InMenu = true } : page;
+    }
+
+    private Task<IActionResult> AddAsync(int revision, string name, Page? made, string further = "") =>
+        DoAsync(revision, new AddPage(name, made), d => d.Pages.Except(Document.Pages, ById).FirstOrDefault()?.Id, said: further);
+
+    private IActionResult Refuse(string problem)
+    {
+        Problem = problem;
+        Lay(null);
+        Response.StatusCode = 422;
+        return Page();
     }
 
     public Task<IActionResult> OnPostRenameAsync(int revision, string leaf, string? name) => DoAsync(revision, new RenamePage(leaf, name ?? ""), _ => leaf);
@@ -76,6 +160,8 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     public Task<IActionResult> OnPostDeleteSectionAsync(int revision, string leaf, string section) => DoAsync(revision, new DeleteSection(section), _ => leaf);
     public Task<IActionResult> OnPostAddSectionAsync(int revision, string leaf, string kind) => DoAsync(revision, new AddSection(leaf, kind, Document.FindPage(leaf)?.Sections.Length ?? 0), _ => leaf);
 
+    public Task<IActionResult> OnPostVariantAsync(int revision, string leaf, string section, string? variant) => DoAsync(revision, new ChooseVariant(section, string.IsNullOrEmpty(variant) ? null : variant), _ => leaf);
+
     public Task<IActionResult> OnPostMoveSectionAsync(int revision, string leaf, string section, int? by, string? to)
     {
         var target = by is null && !string.IsNullOrEmpty(to) ? to : leaf;
@@ -85,9 +171,9 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
 
     private static readonly IEqualityComparer<Page> ById = EqualityComparer<Page>.Create((a, b) => a!.Id == b!.Id, p => p.Id.GetHashCode(StringComparison.Ordinal));
 
-    private async Task<IActionResult> DoAsync(int revision, Edit edit, Func<SiteDocument, string?> inHand, string? stay = null)
+    private async Task<IActionResult> DoAsync(int revision, Edit edit, Func<SiteDocument, string?> inHand, string? stay = null, string said = "")
     {
-        var said = edit.Say(Document);
+        said = edit.Say(Document) + said;
         var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
         if (outcome.Ok)
         {
