@@ -23,7 +23,7 @@ public static class SitePlan
     /// <param name="photos">How many photos the site has.</param>
     public static ImmutableArray<PlannedPage> For(TradeTemplate trade, FactSheet facts, PlanSize size, ImmutableArray<string> services, int photos = 0)
     {
-        var small = trade.Pages.Select(p => new PlannedPage(p.Page, Gained(trade, p.Page, p.Slots, photos), "every site of this size has it")).ToList();
+        var small = trade.Pages.Select(p => new PlannedPage(p.Page, Gained(trade, p.Page, p.Slots, photos), "every site of this size has it", p.Page.StartsWith("service-", StringComparison.Ordinal) ? p.Page["service-".Length..] : null)).ToList();
         var pages = size == PlanSize.One ? [OnePage(trade, small)] : small;
         if (size != PlanSize.One)
         {
@@ -70,12 +70,12 @@ public static class SitePlan
         if (page == "home")
         {
             var end = list.IndexOf("closing") is >= 0 and var i ? i : list.Count;
-            list.InsertRange(end, [.. photos is > 0 and < 3 ? new[] { "gallery" } : [], "testimonials", atPlace ? "visit" : "area"]);
+            list.InsertRange(end, new[] { photos is > 0 and < 3 ? "gallery" : "", "testimonials", atPlace ? "visit" : "area" }.Where(s => s.Length > 0 && !list.Contains(s)));
         }
         if (page == "about")
         {
             var end = list.IndexOf("closing") is >= 0 and var i ? i : list.Count;
-            list.InsertRange(end, ["team", "memberships"]);
+            list.InsertRange(end, new[] { "team", "memberships" }.Where(s => !list.Contains(s)));
         }
         if (page == "contact")
         {

@@ -108,6 +108,8 @@ public static partial class OwnTemplate
                     return ["headline", "lede"];
                 case TitleContent when Slot(c) is { } intro: Bound(intro, c); return [intro];
                 case TitleContent or VisitContent or AreaContent or TestimonialsContent or LegalContent: return [];
+                // Drawn from facts or empty until somebody fills them: the next site has them with what is its own.
+                case TeamContent or RatingContent or MenuContent or RoomsContent or TimetableContent or MembershipsContent or GalleryContent or CallbackContent or NewsletterContent or SocialContent or NewsContent or ServiceContent when c.Text.IsEmpty || c is ServiceContent: return [c.Kind];
                 case TrustContent: return [Pool("proof", c, page)];
                 case ServicesContent s: Service(s); return [s.Full ? "services.text" : "services.short"];
                 case QuestionsContent: return [Pool("questions", c, page)];

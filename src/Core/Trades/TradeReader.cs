@@ -181,7 +181,8 @@ public sealed class TradeReader(Func<string, string?> bank)
         }
         foreach (var p in new[] { "title", "description", "headline", "lede", "intro", "services_heading", "services_intro", "steps", "about", "closing", "contact", "after" })
             Need(t.Passage(p) is not null, p, "every trade needs this passage.");
-        Need(t.Services.Count >= 6, "services", $"{t.Services.Count} services; at least 6 are needed.");
+        var least = t.Base is null ? 6 : 3;
+        Need(t.Services.Count >= least, "services", $"{t.Services.Count} services; at least {least} are needed.");
         Need(t.Cuts.Length >= 1, "cuts", "at least one list of services is needed.");
         Need(t.Pools.GetValueOrDefault("questions", Pool.Empty).Items.Length >= 5, "questions", "at least 5 questions are needed.");
         Need(t.Pools.GetValueOrDefault("proof", Pool.Empty).Items.Length >= 1, "proof", "at least one proof point is needed.");

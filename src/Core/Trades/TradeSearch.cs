@@ -24,16 +24,22 @@ public static class TradeSearch
         ];
     }
 
+    private static readonly System.Runtime.CompilerServices.ConditionalWeakTable<TradeTemplate, List<(string Name, string[] Words)>> Known = [];
+
     /// <summary>The name that comes nearest; where every word asked for is in one name or another of the trade ("guitar and piano lessons"), it is taken for found.</summary>
     private static TradeMatch Best(TradeTemplate trade, string[] asked)
     {
-        var names = Names(trade).Select(n => (Name: n, Words: Words(n))).ToList();
+        var names = Known.GetValue(trade, t => [.. Names(t).Select(n => (n, Words(n))).Where(n => n.Item2.Length > 0)]);
         var best = names.Select(n => new TradeMatch(trade, Likeness(asked, n.Words), n.Name)).MaxBy(m => m.Score)!;
         return best.Score < Sure && asked.All(a => names.Exists(n => n.Words.Any(w => Alike(a, w) >= .9))) ? best with { Score = Sure } : best;
     }
 
     /// <summary>A template of the agency is found by its own name only, so that it never comes up for a trade in place of the trade's own.</summary>
-    private static IEnumerable<string> Names(TradeTemplate t) => t.Base is not null ? [t.Names.Title, t.Family.Replace('-', ' ')] : [t.Names.Title, t.Names.One, t.Names.Place, t.Id.Replace('-', ' '), .. t.Also];
+    private static IEnumerable<string> Names(TradeTemplate t) => t.Base is not null ? [t.Names.Title, t.Family.Replace('-', ' ')] : [t.Names.Title, t.Names.One, t.Names.Place, t.Id.Replace('-', ' '), .. t.Also, .. Reading.TradeLexicon.Find(t.Id)?.Names ?? [], .. Abroad.Value.GetValueOrDefault(t.Id, [])];
+
+    /// <summary>Names in further languages, by trade.</summary>
+    private static readonly Lazy<Dictionary<string, string[]>> Abroad = new(() => (Content.Text("reading/trade-names.txt") ?? "").Split('\n').Where(l => l.Length > 0 && l[0] != '#')
+        .Select(l => l.Trim().Split('|')).ToDictionary(p => p[0], p => p[1..].SelectMany(n => n.Split(", ")).ToArray()));
 
     /// <summary>Mean over both sides of each word's best match, the asked words counting double.</summary>
     private static double Likeness(string[] asked, string[] name)
@@ -51,8 +57,9 @@ public static class TradeSearch
         if (a == b) return 1;
         var shorter = Math.Min(a.Length, b.Length);
         if (shorter >= 4 && (a.StartsWith(b, StringComparison.Ordinal) || b.StartsWith(a, StringComparison.Ordinal))) return 0.9;
-        var distance = Distance(a, b);
         var allowed = shorter <= 3 ? 0 : shorter <= 5 ? 1 : 2;
+        if (Math.Abs(a.Length - b.Length) > allowed) return 0;
+        var distance = Distance(a, b);
         return distance <= allowed ? 1 - (double)distance / Math.Max(a.Length, b.Length) : 0;
     }
 
@@ -78,6 +85,6 @@ public static class TradeSearch
     {
         var b = new StringBuilder();
         foreach (var c in Letters.Fold(text)) b.Append(char.IsLetterOrDigit(c) ? c : ' ');
-        return [.. b.ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries).Where(w => !Empty.Contains(w)).Select(w => w.Length > 4 && w.EndsWith('s') ? w[..^1] : w).Take(12)];
+        return [.. b.ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries).Where(w => !Empty.Contains(w)).Select(w => w.Length > 3 && w[^1] == 's' && w[^2] != 's' ? w[..^1] : w).Take(12)];
     }
 }

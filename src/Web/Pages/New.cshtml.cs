@@ -11,12 +11,13 @@ using Plurimax.Core.Trades;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Briefing;
+using Plurimax.Web.Templates;
 
 namespace Plurimax.Web.Pages;
 
 /// <summary>Every way to start a site ends here, in one sheet to check before anything is built.</summary>
 [RequestSizeLimit(Uploads.LargestRequest), RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * 1024 * 1024)]
-public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk desk, PlurimaxDb db, UserManager<AppUser> users) : PageModel
+public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk desk, TemplateDesk templates, PlurimaxDb db, UserManager<AppUser> users) : PageModel
 {
     /// <summary>Facts that the sheet always shows, known or not.</summary>
     public static readonly ImmutableArray<string> Core = ["business.name", "place", "phone", "email", "services", "hours", "prices", "owner.name"];
@@ -50,6 +51,36 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     public bool Sure => Found.Length > 0 && Found[0].Score >= TradeSearch.Sure;
     public string Problem(string field) => _problems.GetValueOrDefault(field, "");
     public string Who => User.Identity?.Name ?? "somebody";
+
+    /// <summary>Better words, where those typed found no trade for certain.</summary>
+    public ImmutableArray<TradeSuggestion> Suggestions => Words.Length is > 0 and < 200 && !Sure ? TradeAdvice.Suggest(Words, trades) : [];
+    public ImmutableArray<string> Differs(TradeTemplate nearest) => TradeAdvice.Differs(nearest, TradeLexicon.OfLabel(Words));
+
+    [BindProperty] public string BeginName { get; set; } = "";
+    [BindProperty] public string BeginServices { get; set; } = "";
+    [BindProperty] public string BeginFrom { get; set; } = "";
+    public IEnumerable<TradeTemplate> All => trades.All.Where(t => t.Base is null).OrderBy(t => t.Names.Title);
+
+    /// <summary>Begins a template of the agency for a trade that has none.</summary>
+    public async Task<IActionResult> OnPostBeginAsync()
+    {
+        await LoadAsync();
+        var nearest = trades.Find(BeginFrom);
+        var begun = nearest is null ? global::Plurimax.Core.Result<string>.Fail("Choose the trade it begins from.") : TradeAdvice.Begin(nearest, BeginName, BeginServices.Split('\n'));
+        if (begun.Ok)
+        {
+            var (family, faults, problem) = await templates.ImportAsync(begun.Value!, Who);
+            if (family is not null)
+            {
+                TempData["Said"] = $"The template {BeginName} is begun from {nearest!.Names.Title}. What still speaks of that trade is replaced here.";
+                return Redirect($"/trades/{family}");
+            }
+            begun = global::Plurimax.Core.Result<string>.Fail(problem ?? $"{faults[0].Field}: {faults[0].Message}");
+        }
+        _problems["begin"] = begun.Problem!;
+        Search();
+        return Refused();
+    }
 
     /// <param name="client">A prospect or client that the site will be for.</param>
     public async Task<IActionResult> OnGetAsync(Guid? client = null)
@@ -210,7 +241,7 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
         Found = Words.Length is > 0 and < 200 ? trades.Search(Words, 3) : [];
         // A trade that is known but has no template yet: those that work the same way are nearest.
         if (!Sure && TradeLexicon.OfLabel(Words) is { } known)
-            Found = [.. Found.Concat(trades.All.Where(t => t.Kind == known.Kind && Found.All(f => f.Trade.Id != t.Id)).Select(t => new TradeMatch(t, .35, KindOf(t.Kind)))).Take(3)];
+            Found = [.. Found.Where(f => f.Trade.Kind == known.Kind).Concat(trades.All.Where(t => t.Base is null && t.Kind == known.Kind && Found.All(f => f.Trade.Id != t.Id)).Select(t => new TradeMatch(t, .35, KindOf(t.Kind)))).Take(3)];
         Chosen = chosen is not null && Found.Any(f => f.Trade.Id == chosen) ? trades.Find(chosen) : Found.FirstOrDefault()?.Trade;
         TradeId = chosen is not null && chosen == Chosen?.Id ? chosen : Sure ? Chosen?.Id : null;
     }
