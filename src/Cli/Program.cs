@@ -51,8 +51,9 @@ var from = new Option<string?>("--from") { Description = "Words for the trade, i
 var name = new Option<string?>("--name") { Description = "Name of the business, with --from." };
 var place = new Option<string?>("--place") { Description = "Its town, with --from." };
 var size = new Option<PlanSize>("--size") { Description = "How much of a site: one page, a small site, or a full one.", DefaultValueFactory = _ => PlanSize.Small };
-var compose = new Command("compose", "Writes a finished site as files.") { factsFile, trade, take, look, size, outDir, from, name, place };
-compose.SetAction(r => Compose(new ComposeWish(r.GetValue(factsFile), r.GetValue(trade), r.GetValue(take), r.GetValue(look), r.GetValue(outDir)!, r.GetValue(from), r.GetValue(name), r.GetValue(place), r.GetValue(size))));
+var languages = new Option<string?>("--language") { Description = "Languages of the site, its own first, such as de or en,de." };
+var compose = new Command("compose", "Writes a finished site as files.") { factsFile, trade, take, look, size, languages, outDir, from, name, place };
+compose.SetAction(r => Compose(new ComposeWish(r.GetValue(factsFile), r.GetValue(trade), r.GetValue(take), r.GetValue(look), r.GetValue(outDir)!, r.GetValue(from), r.GetValue(name), r.GetValue(place), r.GetValue(size), r.GetValue(languages))));
 root.Add(compose);
 
 var folder = new Argument<string>("DIR") { Description = "Folder of a site." };
@@ -191,7 +192,11 @@ static int Compose(ComposeWish o)
         if (read.Name.Length == 0 || read.Town.Length == 0) return Fault($"{file}: business.name and place.town are needed.");
         facts = read;
     }
+    var spoken = (o.Languages ?? trade.Language).Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(l =>
+        all.InLanguage(trade, l) ?? throw new UsageException($"{trade.Id} is not written in {l} yet. There is {string.Join(", ", all.Languages(trade))}.")).DistinctBy(t => t.Language).ToList();
+    if (spoken.Count > 0) trade = spoken[0];
     var site = Composer.Compose(trade, facts, new Wishes(Look: o.Look, Size: o.Size), take);
+    foreach (var other in spoken.Skip(1)) site = Composer.WithLanguage(site, other, facts);
     var files = SiteRenderer.Render(site, trade, facts, RenderSettings.Plain);
     Write(files, o.Out);
     Console.WriteLine($"{files.Files.Count} files, {files.Size / 1024} KB, take {take}, look {site.Look.Id}: {o.Out}");
@@ -232,4 +237,4 @@ static int Check(string folder)
 
 internal sealed class UsageException(string message) : Exception(message);
 
-internal sealed record ComposeWish(string? File, string? Trade, int Take, string? Look, string Out, string? From, string? Name, string? Place, PlanSize Size);
+internal sealed record ComposeWish(string? File, string? Trade, int Take, string? Look, string Out, string? From, string? Name, string? Place, PlanSize Size, string? Languages);

@@ -54,6 +54,17 @@ public static class Composer
         return (new SiteDocument(trade.Id, trade.Language, Action(trade, tree, wishes), tone, cut.Id, take, Look(trade, seed, wishes), pages, []) { Seed = seed, Size = wishes.Size, Files = wishes.Files.IsEmpty ? default : wishes.Files }, picker.Nearness);
     }
 
+    /// <summary>Adds another language: the same plan, cut and take, in the words of the trade in that language.</summary>
+    /// <param name="trade">The template in the language that is added.</param>
+    public static SiteDocument WithLanguage(SiteDocument site, TradeTemplate trade, FactSheet facts, Precedents? precedents = null)
+    {
+        var code = trade.Language.Split('-')[0];
+        var tone = trade.Tones.Contains(site.Tone) ? site.Tone : trade.Tones[0];
+        var own = Compose(trade, facts, Wishes.Of(site) with { Tone = tone }, site.Take, precedents ?? new Precedents(CopyLedger.Empty, new SiteDocument(trade.Id, trade.Language, site.Action, tone, site.Cut, site.Take, site.Look, [], []) { Seed = site.SeedFor(trade, facts) }));
+        var pages = own.Pages.Select(p => p with { Id = $"{code}/{p.Id}", File = $"{code}/{p.File}", Language = trade.Language, Sections = [.. p.Sections.Select(s => s with { Id = $"{code}/{s.Id}" })] });
+        return site with { Pages = [.. site.Pages.Where(p => p.Language != trade.Language), .. pages] };
+    }
+
     /// <summary>One more page for a site that stands, in wordings that it does not use yet.</summary>
     public static Page PageFor(TradeTemplate trade, FactSheet facts, SiteDocument site, PlannedPage plan)
     {

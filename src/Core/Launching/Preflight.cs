@@ -109,7 +109,7 @@ public static partial class Preflight
             {
                 // Empty words are right only beside others that say it: a picture within a link that has text.
                 if (string.IsNullOrWhiteSpace(img.GetAttribute("alt")) && !(img.GetAttribute("alt") == "" && img.ParentElement is { LocalName: "a" } link && link.TextContent.Trim().Length > 0)) yield return new("alt-missing", Severity.Blocker, $"The picture {img.GetAttribute("src")} has no words that stand for it.", path, "Say what it shows.", "bench");
-                if (img.GetAttribute("src") is { } src && !src.Contains(':') && !files.ContainsKey(src.TrimStart('/'))) yield return new("picture-missing", Severity.Blocker, $"The picture {src} is not there.", path, "Choose another picture.", "bench");
+                if (img.GetAttribute("src") is { } src && !src.Contains(':') && !files.ContainsKey(Resolved(path, src))) yield return new("picture-missing", Severity.Blocker, $"The picture {src} is not there.", path, "Choose another picture.", "bench");
             }
             foreach (var a in dom.QuerySelectorAll("a[href],link[rel=stylesheet],script[src]"))
             {
@@ -117,7 +117,7 @@ public static partial class Preflight
                 if (href is "" or "#") { yield return new("dead-button", Severity.Blocker, $"“{Cut(a.TextContent)}” leads nowhere.", path, "Give it a target or take it away.", "bench"); continue; }
                 if (Regex.IsMatch(href, "^(https?|mailto|tel|geo):") || href.StartsWith("//", StringComparison.Ordinal)) continue;
                 var parts = href.Split('#');
-                var target = parts[0].Length == 0 ? path : parts[0] == "/" ? "index.html" : parts[0].TrimStart('/').Split('?')[0];
+                var target = parts[0].Length == 0 ? path : Resolved(path, parts[0].Split('?')[0]);
                 if (!files.ContainsKey(target)) yield return new("broken-link", Severity.Blocker, $"“{Cut(a.TextContent)}” leads to {href}, which is not there.", path, "Point it to a page that is there.", "bench");
                 else if (parts.Length > 1 && ids.TryGetValue(target, out var there) && !there.Contains(parts[1])) yield return new("broken-anchor", Severity.Blocker, $"“{Cut(a.TextContent)}” leads to {href}; that place is not on the page.", path, "Show the section it leads to, or change the link.", "bench");
             }
@@ -129,6 +129,10 @@ public static partial class Preflight
             if (size > 60 * 1024) yield return new("weight", Severity.Warning, $"Page and style weigh {size / 1024} KB; 60 KB is the bound.", path, "Shorten the page or split it.", "plan");
         }
     }
+
+    /// <summary>The file that a relative address on a page leads to (RFC 3986, 5.2).</summary>
+    private static string Resolved(string page, string href) =>
+        Uri.UnescapeDataString(new Uri(new Uri("http://site.example/" + page), href).AbsolutePath[1..]) is var file && (file.Length == 0 || file.EndsWith('/')) ? file + "index.html" : file;
 
     private static string Cut(string text) => text.Trim() is var t && t.Length > 60 ? t[..60] + "…" : text.Trim();
 

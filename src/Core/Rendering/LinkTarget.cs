@@ -15,5 +15,5 @@ public static class LinkTarget
     }
 
     /// <summary>The address as it is written on a page: from the root where the page may be shown under any address.</summary>
-    internal static string From(RenderContext c, string href) => href[0] is '#' or '/' || href.Contains(':') ? href : c.Root + href;
+    internal static string From(RenderContext c, string href) => href[0] is '#' or '/' || href.Contains(':') ? href : (href.StartsWith("files/", StringComparison.Ordinal) || href.StartsWith("img/", StringComparison.Ordinal) ? c.Assets : c.Root) + href;
 }

@@ -35,6 +35,12 @@ internal sealed record RenderContext(
     public required bool Home { get; init; }
     /// <summary>Put before links to other files: nothing on a page, "/" on the page that stands in for any missing one.</summary>
     public string Root { get; init; } = "";
+    /// <summary>Put before the paths of pictures, styles and scripts, which all languages share.</summary>
+    public string Assets { get; init; } = "";
+    /// <summary>Folder of the language within the site, "de/"; empty for the site's own.</summary>
+    public string Folder { get; init; } = "";
+    /// <summary>The page in the languages of the site: tag, file from the root of the site, and whether it is the same page or only the home of that language.</summary>
+    public ImmutableArray<(string Language, string File, bool Same)> Versions { get; init; } = [];
 
     public string W(string key, params (string, string)[] values) => Words.Get(key, Seed, values);
     public PhoneValue? Phone => Facts.Public<PhoneValue>("phone");
@@ -55,8 +61,11 @@ internal sealed record RenderContext(
     public SitePicture? Photo(string? id) => id is not null && Site.Photos.FirstOrDefault(p => p.Id == id) is { } photo
         ? new SitePicture(photo.Path, photo.Width, photo.Height, photo.Alt, "") : null;
 
+    /// <summary>What a drawn scene shows is written in English; on a page in another language that is said, so that it is read out as English.</summary>
+    private Html Spoken(SitePicture p, bool decorative) => decorative || p.Svg.Length == 0 || Words.Language == "en" ? Html.Empty : Html.Of($" lang=\"en\"");
+
     public Html Image(SitePicture p, bool lazy = true, bool decorative = false) =>
-        Html.Of($"<img src=\"{Root}{p.File}\" width=\"{p.Width}\" height=\"{p.Height}\" alt=\"{(decorative ? "" : p.Alt)}\"{new Html(lazy ? " loading=\"lazy\" decoding=\"async\"" : " fetchpriority=\"high\"")}>");
+        Html.Of($"<img src=\"{Assets}{p.File}\" width=\"{p.Width}\" height=\"{p.Height}\" alt=\"{(decorative ? "" : p.Alt)}\"{Spoken(p, decorative)}{new Html(lazy ? " loading=\"lazy\" decoding=\"async\"" : " fetchpriority=\"high\"")}>");
 
     /// <summary>Link and label of the one main action, the same in header, opening and bands.</summary>
     public (string Href, string Label, string? Icon) MainAction()

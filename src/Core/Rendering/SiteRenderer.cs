@@ -28,23 +28,32 @@ public static class SiteRenderer
     /// <param name="only">Path of one page to render without the rest, for views; null renders all.</param>
     public static SiteFiles Render(SiteDocument site, TradeTemplate trade, FactSheet facts, RenderSettings settings, string? only = null)
     {
-        var words = SiteWords.For(site.Language);
         var look = DressedLook.Of(site.Look);
         var seed = site.SeedFor(trade, facts);
-        var text = new TextEngine(FactTree.Build(facts), trade.Words, settings.Settings, words);
         var pictures = SitePictures.For(trade, site, look, seed);
         var styles = new HashSet<string>(StringComparer.Ordinal);
         var files = ImmutableSortedDictionary.CreateBuilder<string, byte[]>(StringComparer.Ordinal);
         void Add(string path, string content) => files[path] = Encoding.UTF8.GetBytes(content);
 
-        foreach (var page in site.Pages.Where(p => !p.Hidden))
+        foreach (var language in site.Languages)
         {
-            var context = new RenderContext(site, trade, facts, text, words, look, settings, seed, pictures) { Page = page, Home = page.File == "index.html" };
-            var html = Document(context);
-            styles.UnionWith(context.UsedStyles);
-            if (only is null || only == page.File) Add(page.File, html);
+            var own = site.In(language);
+            var spoken = language == site.Language ? trade : TradeCatalogue.Shipped().InLanguage(trade, language) ?? trade;
+            var speaks = SiteWords.For(language);
+            var spelled = settings with { Settings = FixedTexts.In(settings.Settings, speaks) };
+            var says = new TextEngine(FactTree.Build(facts), spoken.Words, spelled.Settings, speaks);
+            var folder = language == site.Language ? "" : language.Split('-')[0] + "/";
+            foreach (var page in own.Pages.Where(p => !p.Hidden))
+            {
+                var context = new RenderContext(own, spoken, facts, says, speaks, look, spelled, seed, pictures) { Page = page, Home = page.File == "index.html", Assets = folder.Length > 0 ? "../" : "", Folder = folder, Versions = Versions(site, page) };
+                var html = Document(context);
+                styles.UnionWith(context.UsedStyles);
+                if (only is null || only == folder + page.File) Add(folder + page.File, html);
+            }
         }
-        var missing = new RenderContext(site, trade, facts, text, words, look, settings, seed, pictures) { Page = Missing(words, seed), Home = false, Root = "/" };
+        var words = SiteWords.For(site.Language);
+        var text = new TextEngine(FactTree.Build(facts), trade.Words, FixedTexts.In(settings.Settings, words), words);
+        var missing = new RenderContext(site.In(site.Language), trade, facts, text, words, look, settings, seed, pictures) { Page = Missing(words, seed), Home = false, Root = "/", Assets = "/" };
         var missingHtml = Document(missing);
         styles.UnionWith(missing.UsedStyles);
         if (only is null || only == "404.html") Add("404.html", missingHtml);
@@ -67,10 +76,21 @@ public static class SiteRenderer
         return new SiteFiles(files.ToImmutable());
     }
 
+    /// <summary>The same page in the site's languages, or their home pages where it has no counterpart: tag, file, and whether it is the same page.</summary>
+    private static ImmutableArray<(string Language, string File, bool Same)> Versions(SiteDocument site, Page page) => site.Languages.Length == 1 ? [] :
+        [.. site.Languages.Select(language =>
+        {
+            var pages = site.Pages.Where(p => !p.Hidden && (p.Language ?? site.Language) == language).ToList();
+            var same = pages.Find(p => p.Bare == page.Id);
+            return (language, (same ?? pages.Find(p => p.Bare == "home"))?.File ?? "", same is not null);
+        }).Where(v => v.Item2.Length > 0)];
+
     /// <summary>Title and description of a page as a search engine would show them.</summary>
     public static (string Title, string Description) Snippet(SiteDocument site, Page page, TradeTemplate trade, FactSheet facts, RenderSettings settings)
     {
-        var text = new TextEngine(FactTree.Build(facts), trade.Words, settings.Settings, SiteWords.For(site.Language));
+        var language = page.Language ?? site.Language;
+        var spoken = page.Language is null ? trade : TradeCatalogue.Shipped().InLanguage(trade, language) ?? trade;
+        var text = new TextEngine(FactTree.Build(facts), spoken.Words, FixedTexts.In(settings.Settings, SiteWords.For(language)), SiteWords.For(language));
         return (Title(text, page, facts), Description(text, page));
     }
 
@@ -95,7 +115,7 @@ public static class SiteRenderer
 
     private static string Document(RenderContext c)
     {
-        var root = c.Root;
+        var root = c.Assets;
         var first = true;
         var main = new StringBuilder();
         var opened = c.Page.Sections.Any(s => !s.Hidden && s.Content is OpeningContent or TitleContent);
@@ -110,7 +130,7 @@ public static class SiteRenderer
         var sprite = Html.Of($"<svg width=\"0\" height=\"0\" class=\"vh\" aria-hidden=\"true\">{c.UsedIcons.Order(StringComparer.Ordinal).Select(i => Html.Of($"<symbol id=\"i-{i}\" viewBox=\"0 0 24 24\">{new Html(Icons.Value[i])}</symbol>"))}</svg>");
         var title = Title(c.Text, c.Page, c.Facts);
         var description = Description(c.Text, c.Page);
-        var url = c.Settings.BaseUrl + (c.Home ? "" : c.Page.File);
+        var url = c.Settings.BaseUrl + c.Folder + (c.Home ? "" : c.Page.File);
         var card = c.Pictures.GetValueOrDefault("hero");
         var cardTags = card is null ? Html.Empty : Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{card.File}\">\n<meta property=\"og:image:alt\" content=\"{card.Alt}\">\n");
         var edit = c.Settings.Mode == RenderMode.Anchored ? Html.Of($"<script src=\"/js/sheet.js\" defer></script>\n") : Html.Empty;
@@ -118,7 +138,7 @@ public static class SiteRenderer
         var head = c.Page.Id == "404" ? Html.Of($"<meta name=\"robots\" content=\"noindex\">\n") : Html.Of($"""
             <meta name="description" content="{description}">
             <link rel="canonical" href="{url}">
-            <meta property="og:type" content="website">
+            {Alternates(c)}<meta property="og:type" content="website">
             <meta property="og:locale" content="{c.Site.Language.Replace('-', '_')}">
             <meta property="og:site_name" content="{c.Facts.Name}">
             <meta property="og:title" content="{title}">
@@ -151,6 +171,15 @@ public static class SiteRenderer
             """).Value;
     }
 
+    /// <summary>Tells search engines where the page stands in the other languages; the site's own language is for all others (hreflang, x-default).</summary>
+    private static Html Alternates(RenderContext c)
+    {
+        var same = c.Versions.Where(v => v.Same).ToList();
+        if (same.Count < 2) return Html.Empty;
+        string Url(string file) => c.Settings.BaseUrl + (file == "index.html" ? "" : file.EndsWith("/index.html", StringComparison.Ordinal) ? file[..^"index.html".Length] : file);
+        return Html.Of($"{same.Select(v => Html.Of($"<link rel=\"alternate\" hreflang=\"{v.Language}\" href=\"{Url(v.File)}\">\n"))}<link rel=\"alternate\" hreflang=\"x-default\" href=\"{Url(same[0].File)}\">\n");
+    }
+
     /// <summary>The fragment identifier at which a section stands on its page.</summary>
     public static string AnchorOf(Section section) => section.Content switch
     {
@@ -177,7 +206,7 @@ public static class SiteRenderer
     private static string SiteMap(SiteDocument site, RenderSettings settings)
     {
         var b = new StringBuilder("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<urlset xmlns=\"http://www.sitemaps.org/schemas/sitemap/0.9\">\n");
-        foreach (var p in site.Pages.Where(p => !p.Hidden)) b.Append($"<url><loc>{Html.Encode(settings.BaseUrl + (p.File == "index.html" ? "" : p.File))}</loc></url>\n");
+        foreach (var p in site.Pages.Where(p => !p.Hidden)) b.Append($"<url><loc>{Html.Encode(settings.BaseUrl + (p.File == "index.html" ? "" : p.File.EndsWith("/index.html", StringComparison.Ordinal) ? p.File[..^"index.html".Length] : p.File))}</loc></url>\n");
         return b.Append("</urlset>\n").ToString();
     }
 

@@ -97,7 +97,7 @@ public sealed class SiteWords
         var sign = country switch { "GB" => "£", "US" => "$", "CH" => "CHF", _ => "€" };
         var whole = amount == decimal.Truncate(amount);
         var form = Language == "en" && sign.Length > 1 ? "{s} {n}" : Find("money.form")!;
-        return form.Replace("{s}", sign).Replace("{n}", Number(amount.ToString(whole ? "0" : "0.00", CultureInfo.InvariantCulture)));
+        return form.Replace(' ', '\u00A0').Replace("{s}", sign).Replace("{n}", Number(amount.ToString(whole ? "0" : "0.00", CultureInfo.InvariantCulture)));
     }
 
     /// <param name="invariant">Digits with a full stop before the decimals: "1234.50".</param>
@@ -126,7 +126,7 @@ public sealed class SiteWords
     {
         0 => "",
         1 => items[0],
-        _ => string.Join(", ", items.Take(items.Count - 1)) + $" {(SoundsLikeI(items[^1]) && Find("list.and_before_i") is { } e ? e : Get("list.and"))} " + items[^1],
+        _ => string.Join(", ", items.Take(items.Count - 1)) + (items.Count > 2 ? Find("list.serial") : "") + $" {(SoundsLikeI(items[^1]) && Find("list.and_before_i") is { } e ? e : Get("list.and"))} " + items[^1],
     };
 
     private static bool SoundsLikeI(string word) => word.ToLowerInvariant() is var w && (w.StartsWith('i') || w.StartsWith('í') || (w.StartsWith("hi", StringComparison.Ordinal) && !w.StartsWith("hie", StringComparison.Ordinal)));

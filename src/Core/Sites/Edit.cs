@@ -28,6 +28,8 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(Created), "created")]
 [JsonDerivedType(typeof(ChooseVariant), "variant")]
 [JsonDerivedType(typeof(ResizePlan), "size")]
+[JsonDerivedType(typeof(AddLanguage), "addLanguage")]
+[JsonDerivedType(typeof(RemoveLanguage), "removeLanguage")]
 [JsonDerivedType(typeof(PlaceFile), "placeFile")]
 [JsonDerivedType(typeof(RemoveFile), "removeFile")]
 public abstract record Edit
@@ -224,7 +226,7 @@ public sealed record RemovePage(string Page) : Edit
 {
     public override string Say(SiteDocument site) => $"Removed page {site.FindPage(Page)?.Menu.Text}";
     public override Result<SiteDocument> Apply(SiteDocument site) => site.FindPage(Page) is not { } page ? Gone("page")
-        : page.File == "index.html" ? Fail("The home page cannot be removed; a site begins there.")
+        : page.Bare == "home" ? Fail("The home page cannot be removed; a site begins there.")
         : site with { Pages = site.Pages.Remove(page), Removed = site.Removed.Add(Page) };
 }
 
@@ -263,6 +265,20 @@ public sealed record ResizePlan(Plans.PlanSize Size, SiteDocument Outcome) : Edi
 {
     public override string Say(SiteDocument site) => Size switch { Plans.PlanSize.One => "Made it one page", Plans.PlanSize.Small => "Made it a small site", _ => "Made it a full site" };
     public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
+}
+
+/// <summary>Another language with all its pages. Holds its outcome, so that replaying the log never composes again.</summary>
+public sealed record AddLanguage(string Language, SiteDocument Outcome) : Edit
+{
+    public override string Say(SiteDocument site) => $"Added {Rendering.SiteWords.For(Language).Get("language.name")}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => site.Languages.Contains(Language) ? Fail("The site has that language already.") : Outcome;
+}
+
+public sealed record RemoveLanguage(string Language) : Edit
+{
+    public override string Say(SiteDocument site) => $"Took out {Rendering.SiteWords.For(Language).Get("language.name")}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => Language == site.Language ? Fail("The site's own language stays.")
+        : site with { Pages = site.Pages.RemoveAll(p => p.Language == Language) };
 }
 
 public sealed record ChooseLook(LookChoice Look) : Edit

@@ -26,7 +26,13 @@ public sealed record Section(string Id, SectionContent Content, bool Hidden = fa
 }
 
 /// <param name="File">Name of the file, "services.html". Stays when the page is renamed, so that links hold.</param>
-public sealed record Page(string Id, string File, string Purpose, Passage Menu, Passage Title, Passage Description, ImmutableArray<Section> Sections, bool InMenu = true, bool Hidden = false);
+public sealed record Page(string Id, string File, string Purpose, Passage Menu, Passage Title, Passage Description, ImmutableArray<Section> Sections, bool InMenu = true, bool Hidden = false)
+{
+    /// <summary>Tag of the language where it is not the site's own. Such a page's id and file begin with it: "de/home", "de/index.html".</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Language { get; init; }
+    /// <summary>The id without a language: what it has in common with its counterparts.</summary>
+    [JsonIgnore] public string Bare => Language is null ? Id : Id[(Id.IndexOf('/') + 1)..];
+}
 
 /// <param name="Brand">The client's own colour, "#rrggbb", from which the palette is derived. It goes before a named palette; without either the look has its own colours.</param>
 public sealed record LookChoice(string Id, string? Brand = null, string? Palette = null);
@@ -70,6 +76,21 @@ public sealed record SiteDocument(
     public static SiteDocument FromJson(string json) => JsonSerializer.Deserialize<SiteDocument>(json, Json) ?? throw new JsonException("Empty document");
 
     [JsonIgnore] public IEnumerable<SiteFile> Photos => Files.IsDefault ? [] : Files.Where(f => f.IsPhoto);
+
+    /// <summary>Tags of the languages it is in, its own first.</summary>
+    [JsonIgnore] public ImmutableArray<string> Languages => [Language, .. Pages.Select(p => p.Language).OfType<string>().Distinct()];
+
+    /// <summary>The site as one of its languages has it: its pages alone, with ids and files as if they stood by themselves. Section ids stay.</summary>
+    public SiteDocument In(string language)
+    {
+        if (Languages.Length == 1) return this;
+        var prefix = language == Language ? 0 : language.Split('-')[0].Length + 1;
+        return this with
+        {
+            Language = language,
+            Pages = [.. Pages.Where(p => (p.Language ?? Language) == language).Select(p => prefix == 0 ? p : p with { Id = p.Bare, File = p.File[prefix..], Language = null })],
+        };
+    }
 
     public Page? FindPage(string id) => Pages.FirstOrDefault(p => p.Id == id);
     public (Page Page, Section Section)? FindSection(string id)

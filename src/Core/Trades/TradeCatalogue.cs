@@ -18,8 +18,21 @@ public sealed class TradeCatalogue
 
     public TradeCatalogue(IEnumerable<TradeTemplate> trades) => _shipped = trades.ToImmutableSortedDictionary(t => t.Id, t => t, StringComparer.Ordinal);
 
-    /// <summary>Trades that ship, then the newest version of each template of the agency.</summary>
-    public IEnumerable<TradeTemplate> All => _shipped.Values.Concat(_own.Latest);
+    /// <summary>Trades that ship, then the newest version of each template of the agency. A translation is not listed beside the trade it translates.</summary>
+    public IEnumerable<TradeTemplate> All => _shipped.Values.Where(t => t.Translates is null).Concat(_own.Latest);
+
+    /// <summary>The same trade in another language; null where nobody has written it yet.</summary>
+    /// <param name="language">A language tag; only the language counts, "de" for "de-CH".</param>
+    public TradeTemplate? InLanguage(TradeTemplate trade, string language)
+    {
+        var code = language.Split('-')[0];
+        return trade.Language.Split('-')[0] == code ? trade
+            : _shipped.Values.FirstOrDefault(t => (t.Id == trade.Root || t.Translates == trade.Root) && t.Language.Split('-')[0] == code);
+    }
+
+    /// <summary>Languages in which a trade is written, its own first, as tags.</summary>
+    public ImmutableArray<string> Languages(TradeTemplate trade) =>
+        [.. _shipped.Values.Where(t => t.Id == trade.Root || t.Translates == trade.Root).Append(trade).Select(t => t.Language).DistinctBy(l => l.Split('-')[0]).OrderBy(l => l != trade.Language).ThenBy(l => l, StringComparer.Ordinal)];
     public IEnumerable<TradeTemplate> Agency => _own.Latest;
 
     /// <summary>A template by its id; one of the agency in exactly that version.</summary>

@@ -21,8 +21,11 @@ public sealed class TradeReader(Func<string, string?> bank)
     private static readonly ImmutableHashSet<string> Structure =
     [
         "id", "lang", "from", "version", "names", "also", "kind", "schema", "words", "aim", "tones", "voice", "assumes", "interview", "pages", "always",
-        "never_drop", "cuts", "services", "actions", "seasons", "search", "looks", "pictures", "art", "legal", "translates", "needs", "drop", "base",
+        "never_drop", "cuts", "services", "actions", "seasons", "search", "looks", "pictures", "art", "legal", "translates", "address", "needs", "drop", "base",
     ];
+
+    /// <summary>What a translation takes over from the template it translates; everything else is written anew.</summary>
+    private static readonly ImmutableHashSet<string> Shared = ["kind", "schema", "aim", "voice", "pages", "never_drop", "looks", "pictures", "seasons", "cuts", "art"];
 
     private readonly List<TradeProblem> _problems = [];
     private sealed record Field(YamlNode Node, string File);
@@ -47,6 +50,11 @@ public sealed class TradeReader(Func<string, string?> bank)
         {
             if (bank($"trades/{trade}.yaml") is { } text) foreach (var (k, v) in Load($"trades/{trade}.yaml", text)) Merge(merged, k, v);
             else Report(file, own, "base", $"there is no trade “{trade}”.");
+        }
+        if (Scalar(own, "translates") is { } source)
+        {
+            if (bank($"trades/{source}.yaml") is { } text) foreach (var (k, v) in Load($"trades/{source}.yaml", text).Where(f => Shared.Contains(f.Key))) merged[k] = v;
+            else Report(file, own, "translates", $"there is no trade “{source}”.");
         }
         foreach (var id in Strings(own, "from", file))
         {
@@ -134,6 +142,7 @@ public sealed class TradeReader(Func<string, string?> bank)
         {
             Id = f.ContainsKey("base") ? $"{Text(f, "id", file)}.v{Version(f, file)}" : Text(f, "id", file),
             Base = f.GetValueOrDefault("base")?.Node.ToString(),
+            Translates = f.GetValueOrDefault("translates")?.Node.ToString(),
             Version = f.ContainsKey("base") ? Version(f, file) : 1,
             FirstLook = looks.TryGetValue("first", out var first) ? first.ToString() : null,
             Language = Text(f, "lang", file),

@@ -28,6 +28,10 @@ public sealed record TradeTemplate
     public required string Id { get; init; }
     /// <summary>The shipped trade that a template of the agency was made from; null for those that ship.</summary>
     public string? Base { get; init; }
+    /// <summary>The template in another language whose structure this one shares; null for one that stands by itself.</summary>
+    public string? Translates { get; init; }
+    /// <summary>The shipped trade whatever the language or the agency's own template.</summary>
+    public string Root => Base ?? Translates ?? Id;
     public int Version { get; init; } = 1;
     /// <summary>The look that sites of it begin with; null leaves it to the site's seed.</summary>
     public string? FirstLook { get; init; }

@@ -198,21 +198,37 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     private async Task<SiteDocument> FreshAsync(Site site, SiteDocument now, int take, CancellationToken cancel)
     {
         var others = await copies.LedgerAsync(now.Trade, now.Language, site.Id, cancel);
-        return Composer.Compose(Trade(site), site.Facts, Wishes.Of(now), take, new Precedents(others, Avoids: [now]));
+        return Translated(site, now, Composer.Compose(Trade(site), site.Facts, Wishes.Of(now), take, new Precedents(others, Avoids: [now])), stays: false);
+    }
+
+    /// <summary>The trade of a site in one of its languages.</summary>
+    public TradeTemplate? TradeIn(Site site, string language) => trades.InLanguage(Trade(site), language);
+
+    public ImmutableArray<string> LanguagesOf(Site site) => trades.Languages(Trade(site));
+
+    /// <summary>What was composed in the site's own language, with its other languages composed along.</summary>
+    private SiteDocument Translated(Site site, SiteDocument now, SiteDocument fresh, bool stays) => Translated(trades, Trade(site), site.Facts, now, fresh, stays);
+
+    private static SiteDocument Translated(TradeCatalogue trades, TradeTemplate trade, FactSheet facts, SiteDocument now, SiteDocument fresh, bool stays)
+    {
+        foreach (var language in now.Languages.Skip(1))
+            if (trades.InLanguage(trade, language) is { } other)
+                fresh = Composer.WithLanguage(fresh, other, facts, stays ? new Precedents(CopyLedger.Empty, now.In(language)) : new Precedents(CopyLedger.Empty, Avoids: [now.In(language)]));
+        return fresh;
     }
 
     /// <summary>The site in another size: what people wrote, added and removed stays so.</summary>
     public SiteDocument Resized(Site site, SiteDocument now, Core.Plans.PlanSize size)
     {
-        SiteDocument As(Core.Plans.PlanSize s) => Composer.Compose(Trade(site), site.Facts, Wishes.Of(now) with { Size = s }, now.Take, new Precedents(CopyLedger.Empty, now));
+        SiteDocument As(Core.Plans.PlanSize s) => Translated(site, now with { Size = s }, Composer.Compose(Trade(site), site.Facts, Wishes.Of(now) with { Size = s }, now.Take, new Precedents(CopyLedger.Empty, now)), stays: true);
         return Renewal.Resize(now, As(size), As(now.Size));
     }
 
     /// <summary>The site as its facts make it now: what may stay stays.</summary>
     public SiteDocument Refreshed(Site site, SiteDocument now) => Refreshed(Trade(site), site.Facts, now);
 
-    private static SiteDocument Refreshed(TradeTemplate trade, FactSheet facts, SiteDocument now) =>
-        Renewal.Renew(now, Composer.Compose(trade, facts, Wishes.Of(now), now.Take, new Precedents(CopyLedger.Empty, now)));
+    private SiteDocument Refreshed(TradeTemplate trade, FactSheet facts, SiteDocument now) =>
+        Renewal.Renew(now, Translated(trades, trade, facts, now, Composer.Compose(trade, facts, Wishes.Of(now), now.Take, new Precedents(CopyLedger.Empty, now)), stays: true));
 
     /// <summary>
     /// Saves facts that changed and lets all sites of the client follow: passages that waited come in, those without their fact go, kept ones stay.

@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Plans;
 using Plurimax.Core.Reading;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Trades;
@@ -32,6 +33,10 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     [BindProperty(SupportsGet = true)] public string? ChosenFor { get; set; }
     [BindProperty(SupportsGet = true)] public MainAction? Action { get; set; }
     [BindProperty(SupportsGet = true)] public Tone? Tone { get; set; }
+    /// <summary>Language of the site, as a tag; null takes that of the trade.</summary>
+    [BindProperty(SupportsGet = true)] public string? Language { get; set; }
+    [BindProperty(SupportsGet = true)] public PlanSize Size { get; set; } = PlanSize.Small;
+    public ImmutableArray<string> Languages(TradeTemplate trade) => trades.Languages(trade);
     [BindProperty] public string Text { get; set; } = "";
     [BindProperty] public Guid? Like { get; set; }
     /// <summary>Name of a prospect or client that the site will be for.</summary>
@@ -158,7 +163,8 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
         foreach (var id in new[] { "business.name", "place" }) facts = facts.With(id, facts[id]! with { Confirmed = true });
         var user = await users.GetUserAsync(User);
         var like = Sheet?.LikeSiteId is { } model ? await LikeAsync(model) : null;
-        var wishes = new Wishes(Action is { } a && Chosen!.Aims.Contains(a) && a != Chosen.Aims[0] ? a : like?.Action, Tone is { } t && Chosen!.Tones.Contains(t) ? t : null, like?.Look);
+        var wishes = new Wishes(Action is { } a && Chosen!.Aims.Contains(a) && a != Chosen.Aims[0] ? a : like?.Action, Tone is { } t && Chosen!.Tones.Contains(t) ? t : null, like?.Look, Size: Enum.IsDefined(Size) ? Size : PlanSize.Small);
+        if (Language is { Length: > 0 } spoken && trades.InLanguage(Chosen!, spoken) is { } own) Chosen = own;
         var due = DateOnly.FromDateTime(now.UtcDateTime).AddDays(21);
         var site = Sheet?.ClientId is { } known && await db.Clients.FirstOrDefaultAsync(c => c.Id == known) is { } client
             ? await desk.CreateForAsync(client, Chosen!, facts, wishes, Who, user?.Id, due)

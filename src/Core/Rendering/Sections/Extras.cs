@@ -56,11 +56,11 @@ internal static class Extras
         var title = c.Text.Plain(v.Heading) is { Length: > 0 } t ? t : c.Text.Plain(c.Page.Menu);
         var head = v.Heading.IsEmpty ? Html.Empty : SectionRenderer.Head(c, s, v.Heading, v.Text);
         return v.Heading.IsEmpty ? SectionRenderer.Wrap(c, s, Frame(), label: title) : SectionRenderer.Wrap(c, s, Html.Of($"{head}{Frame()}"));
-        Html Frame() => Html.Of($"<iframe class=\"own\" sandbox=\"allow-scripts allow-forms allow-popups\" loading=\"lazy\" src=\"{c.Root}{FileOf(s)}\" title=\"{title}\"></iframe>");
+        Html Frame() => Html.Of($"<iframe class=\"own\" sandbox=\"allow-scripts allow-forms allow-popups\" loading=\"lazy\" src=\"{c.Assets}{FileOf(s)}\" title=\"{title}\"></iframe>");
     }
 
     /// <summary>The file of its own in which a section's code is published.</summary>
-    public static string FileOf(Section s) => $"code/{s.Id.Replace('.', '-')}.html";
+    public static string FileOf(Section s) => $"code/{s.Id.Replace('.', '-').Replace('/', '-')}.html";
 
     public static string CodePage(CodeContent v, string language) => $"<!doctype html>\n<html lang=\"{Html.Encode(language)}\">\n<head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><meta name=\"robots\" content=\"noindex\"><title>{Html.Encode(v.Heading.Text)}</title></head>\n<body>\n{v.Code.Text}\n</body>\n</html>\n";
 }

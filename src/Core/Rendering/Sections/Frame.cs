@@ -13,7 +13,7 @@ internal static class Frame
         var floating = variant == "v-float";
         return Html.Of($"""
             <header class="s-head {variant}">{(floating ? Html.Empty : Utility(c))}
-            <div class="bar"><div class="wrap">{Logo(c, link: true)}<button class="menu" type="button" aria-expanded="false" aria-controls="nav">{c.Icon("menu")}{c.W("menu.open").Split(' ')[0]}</button><nav id="nav" aria-label="{c.W("menu.label")}"><ul>{Menu(c)}</ul></nav>{(floating && c.Phone is { } p ? Html.Of($"<a class=\"tel\" href=\"tel:{p.E164}\">{c.Icon("phone")}{p.National}</a>") : c.Button(c.MainAction()))}</div></div></header>
+            <div class="bar"><div class="wrap">{Logo(c, link: true)}<button class="menu" type="button" aria-expanded="false" aria-controls="nav">{c.Icon("menu")}{c.W("menu.open").Split(' ')[0]}</button><nav id="nav" aria-label="{c.W("menu.label")}"><ul>{Menu(c)}</ul>{Languages(c)}</nav>{(floating && c.Phone is { } p ? Html.Of($"<a class=\"tel\" href=\"tel:{p.E164}\">{c.Icon("phone")}{p.National}</a>") : c.Button(c.MainAction()))}</div></div></header>
 
             """);
     }
@@ -44,6 +44,15 @@ internal static class Frame
 
     private static IEnumerable<Html> Menu(RenderContext c) => c.Site.Pages.Where(p => p is { Hidden: false, InMenu: true })
         .Select(p => Html.Of($"<li><a href=\"{c.Root}{p.File}\"{(p.Id == c.Page.Id ? new Html(" aria-current=\"page\"") : Html.Empty)}>{c.Text.Line(p.Menu)}</a></li>"));
+
+    /// <summary>Leads to this page in the other languages, or to their beginning; each is named in its own words.</summary>
+    private static Html Languages(RenderContext c)
+    {
+        if (c.Versions.Length < 2) return Html.Empty;
+        var here = c.Site.Language;
+        var rows = c.Versions.Where(v => v.Language != here).Select(v => Html.Of($"<li><a href=\"{c.Assets}{v.File}\" hreflang=\"{v.Language}\" lang=\"{v.Language}\">{SiteWords.For(v.Language).Get("language.name")}</a></li>"));
+        return Html.Of($"<ul class=\"langs\" aria-label=\"{c.W("language.label")}\">{rows}</ul>");
+    }
 
     private static Html Logo(RenderContext c, bool link)
     {

@@ -18,7 +18,9 @@ internal static class Pictured
         var shots = g.Items.Select((it, i) => (it, i, Photo: c.Photo(it.Id))).Where(x => x.Photo is not null).ToList();
         if (shots.Count == 0) return Html.Empty;
         var figures = shots.Select(x => Html.Of($"<figure>{c.Image(x.Photo!)}{Caption(c, s, x.it, x.i)}</figure>"));
-        return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, g.Heading, g.Text)}<div class=\"grid\">{figures}</div>"));
+        // A row that scrolls sideways is reached by keyboard too.
+        var row = SectionRenderer.Dress(c, s).Variant == "v-row" ? Html.Of($" role=\"group\" tabindex=\"0\" aria-labelledby=\"{SectionRenderer.Anchor(s)}-h\"") : Html.Empty;
+        return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, g.Heading, g.Text)}<div class=\"grid\"{row}>{figures}</div>"));
     }
 
     public static Html Compare(RenderContext c, Section s, CompareContent v)

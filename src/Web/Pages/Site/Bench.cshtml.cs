@@ -40,7 +40,8 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
 
     public string Plain(Passage p)
     {
-        _text ??= new TextEngine(FactTree.Build(Site.Facts), Trade.Words, SettingsTexts, SiteWords.For(Document.Language));
+        var language = InHandPage.Language ?? Document.Language;
+        _text ??= new TextEngine(FactTree.Build(Site.Facts), (Store.TradeIn(Site, language) ?? Trade).Words, FixedTexts.In(SettingsTexts, SiteWords.For(language)), SiteWords.For(language));
         return p.Needs.IsDefaultOrEmpty || p.Needs.All(_text.Has) ? _text.Plain(p) : "";
     }
 

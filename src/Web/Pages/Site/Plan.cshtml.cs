@@ -65,6 +65,15 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     public Task<IActionResult> OnPostAddOfferedAsync(int revision, string kind) => Offers().FirstOrDefault(p => p.Id == kind) is { } offered
         ? AddAsync(revision, PageKinds.Of(offered.Id).Label, Core.Composing.Composer.PageFor(Trade, Site.Facts, Document, offered)) : Task.FromResult(Refuse("That page is there by now, or its fact is gone."));
 
+    /// <summary>Languages that the trade is written in and the site does not have yet.</summary>
+    public IEnumerable<string> MoreLanguages() => Store.LanguagesOf(Site).Where(l => Document.Languages.All(h => h.Split('-')[0] != l.Split('-')[0]));
+    public static string NameOf(string language) => SiteWords.For(language).Get("language.name");
+
+    public Task<IActionResult> OnPostAddLanguageAsync(int revision, string? language) => language is not null && MoreLanguages().Contains(language) && Store.TradeIn(Site, language) is { } trade
+        ? DoAsync(revision, new AddLanguage(language, Core.Composing.Composer.WithLanguage(Document, trade, Site.Facts)), _ => $"{language.Split('-')[0]}/home") : Task.FromResult(Refuse("The trade is not written in that language yet."));
+
+    public Task<IActionResult> OnPostRemoveLanguageAsync(int revision, string language) => DoAsync(revision, new RemoveLanguage(language), _ => null);
+
     private void Propose(string wish)
     {
         Wish = wish;
@@ -89,7 +98,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
         foreach (var row in Document.Pages.Chunk(Across))
         {
             var height = row.Max(p => 52 + p.Sections.Length * 25);
-            foreach (var (p, i) in row.Select((p, i) => (p, i))) nodes.Add(new MapNode(p, Plain(p.Menu), 20 + i * 184, y + 18, 52 + p.Sections.Length * 25, p.Sections));
+            foreach (var (p, i) in row.Select((p, i) => (p, i))) nodes.Add(new MapNode(p, p.Language is { } l ? $"{l.Split('-')[0]}: {Plain(p.Menu)}" : Plain(p.Menu), 20 + i * 184, y + 18, 52 + p.Sections.Length * 25, p.Sections));
             y += height + 44;
         }
         Nodes = nodes.ToImmutable();

@@ -1,0 +1,174 @@
+using AngleSharp.Html.Parser;
+using Plurimax.Core.Composing;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Launching;
+using Plurimax.Core.Plans;
+using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Trades;
+using Shouldly;
+using YamlDotNet.RepresentationModel;
+
+namespace Plurimax.Core.Tests;
+
+public sealed class LanguagesTests
+{
+    private static readonly TradeCatalogue Trades = TradeCatalogue.Shipped();
+    private static readonly FactSheet Facts = FactSheet.From("Praxis Reet", "Saltmere");
+
+    /// <summary>As ICU 78 prints them by Unicode CLDR 48 (Intl.NumberFormat, Intl.DateTimeFormat long, Intl.ListFormat); whole sums without decimals are our own rule.</summary>
+    [Theory]
+    [InlineData("en-GB", "GB", "£1,234.50", "£45,000", "31 October 2027", "October 2026", "a, b and c")]
+    [InlineData("en-US", "US", "$1,234.50", "$45,000", "October 31, 2027", "October 2026", "a, b, and c")]
+    [InlineData("de-DE", "DE", "1.234,50 €", "45.000 €", "31. Oktober 2027", "Oktober 2026", "a, b und c")]
+    [InlineData("de-CH", "CH", "CHF 1’234.50", "CHF 45’000", "31. Oktober 2027", "Oktober 2026", "a, b und c")]
+    [InlineData("fr-FR", "FR", "1\u202f234,50 €", "45\u202f000 €", "31 octobre 2027", "octobre 2026", "a, b et c")]
+    [InlineData("es-ES", "ES", "1234,50 €", "45.000 €", "31 de octubre de 2027", "octubre de 2026", "a, b y c")]
+    [InlineData("it-IT", "IT", "1234,50 €", "45.000 €", "31 ottobre 2027", "ottobre 2026", "a, b e c")]
+    [InlineData("nl-NL", "NL", "€ 1.234,50", "€ 45.000", "31 oktober 2027", "oktober 2026", "a, b en c")]
+    public void Figures_and_dates_are_written_as_the_language_does(string language, string country, string sum, string whole, string date, string month, string list)
+    {
+        var words = SiteWords.For(language);
+        words.Money(1234.5m, country).Replace('\u00A0', ' ').ShouldBe(sum);
+        words.Money(45000m, country).Replace('\u00A0', ' ').ShouldBe(whole);
+        words.Date("2027-10-31").ShouldBe(date);
+        words.Date("2026-10").ShouldBe(month);
+        words.List(["a", "b", "c"]).ShouldBe(list);
+    }
+
+    [Theory]
+    [InlineData("en-GB", "8.30 am – 6 pm", "noon")]
+    [InlineData("en-US", "8:30 am – 6 pm", "noon")]
+    [InlineData("de-DE", "8.30 – 18 Uhr", "12 Uhr")]
+    [InlineData("fr-FR", "8 h 30 – 18 h", "midi")]
+    [InlineData("es-ES", "de 8:30 a 18:00", "12:00")]
+    [InlineData("it-IT", "8:30 – 18:00", "12:00")]
+    [InlineData("nl-NL", "8.30 – 18 uur", "12 uur")]
+    public void Hours_are_written_as_the_language_does(string language, string span, string noon)
+    {
+        SiteWords.For(language).Span(new OpenSpan(new(8, 30), new(18, 0))).ShouldBe(span);
+        SiteWords.For(language).Time(new(12, 0)).ShouldBe(noon);
+    }
+
+    [Fact]
+    public void Small_words_follow_the_rules_of_the_language()
+    {
+        SiteWords.For("es").List(["Lugo", "Irún"]).ShouldBe("Lugo e Irún", "y becomes e before the sound of i (RAE, Ortografía)");
+        SiteWords.For("es").List(["agua", "hielo"]).ShouldBe("agua y hielo");
+        SiteWords.For("fr").Date("2026-03-01").ShouldBe("1er mars 2026");
+        SiteWords.For("fr").InTown("Le Havre").ShouldBe("au Havre");
+        SiteWords.For("fr").InTown("Les Ulis").ShouldBe("aux Ulis");
+        SiteWords.For("it").InTown("Alba").ShouldBe("ad Alba");
+        SiteWords.For("de").Possessive("Fritz").ShouldBe("Fritz'");
+        SiteWords.For("de").Possessive("Müller").ShouldBe("Müllers");
+        SiteWords.For("en").Possessive("Bells").ShouldBe("Bells'");
+        string Typed(string language, string text) => new TextEngine(FactTree.Build(Facts), new Dictionary<string, string>(), new Dictionary<string, string>(), SiteWords.For(language)).Plain(new Passage(text));
+        Typed("de", "Er sagt \"ja\".").ShouldBe("Er sagt „ja“.");
+        Typed("fr", "Que faire ? Dites \"oui\" !").ShouldBe("Que faire\u00A0? Dites «\u00A0oui\u00A0»\u00A0!");
+        Typed("es", "Diga \"sí\".").ShouldBe("Diga «sí».");
+    }
+
+    [Fact]
+    public void Every_language_has_every_fixed_word_with_the_same_blanks()
+    {
+        var english = Flat("en");
+        foreach (var language in SiteWords.Languages.Skip(1))
+        {
+            var own = Flat(language);
+            english.Keys.Where(k => !k.EndsWith(".us", StringComparison.Ordinal) && k is not ("clock.noon" or "clock.midnight")).Except(own.Keys).ShouldBeEmpty(language);
+            foreach (var (key, text) in own.Where(w => english.ContainsKey(w.Key) && !w.Key.StartsWith("titles.", StringComparison.Ordinal) && !w.Key.StartsWith("clock.", StringComparison.Ordinal)))
+                foreach (var blank in Blanks(text)) if (key is not ("footer.registered")) Blanks(english[key]).ShouldContain(blank, $"{language} {key}");
+            SettingsTexts().ShouldAllBe(k => own.ContainsKey("texts." + k), language);
+        }
+
+        static IEnumerable<string> Blanks(string text) => System.Text.RegularExpressions.Regex.Matches(text, @"\{\{ ([a-z.]+)").Select(m => m.Groups[1].Value);
+        static string[] SettingsTexts() => ["privacy", "terms", "consent", "accessibility", "thanks"];
+    }
+
+    private static Dictionary<string, string> Flat(string language)
+    {
+        var stream = new YamlStream();
+        stream.Load(new StringReader(Content.Text($"copy/{language}/site-words.yaml")!));
+        var found = new Dictionary<string, string>();
+        Walk("", stream.Documents[0].RootNode);
+        return found;
+
+        void Walk(string path, YamlNode node)
+        {
+            if (node is YamlMappingNode map) foreach (var (k, v) in map.Children) Walk(path.Length == 0 ? k.ToString() : $"{path}.{k}", v);
+            else found[path] = node.ToString();
+        }
+    }
+
+    private static (SiteDocument Site, TradeTemplate Trade) Two()
+    {
+        var trade = Trades["physiotherapist"];
+        var german = Trades.InLanguage(trade, "de").ShouldNotBeNull();
+        return (Composer.WithLanguage(Composer.Compose(trade, Facts, new Wishes()), german, Facts), trade);
+    }
+
+    [Fact]
+    public void A_site_in_two_languages_has_a_switch_alternates_and_addresses_of_its_own_and_no_dead_link()
+    {
+        var (site, trade) = Two();
+        site.Languages.ShouldBe(["en-GB", "de-DE"]);
+        var files = SiteRenderer.Render(site, trade, Facts, RenderSettings.Plain);
+        Preflight.OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value)).ShouldBeEmpty();
+        files.Files.Keys.ShouldContain("de/leistungen.html");
+        var parser = new HtmlParser();
+        var home = parser.ParseDocument(files.Text("de/index.html"));
+        home.DocumentElement.GetAttribute("lang").ShouldBe("de-DE");
+        home.QuerySelectorAll("link[hreflang]").Select(l => (l.GetAttribute("hreflang"), l.GetAttribute("href"))).ShouldBe([("en-GB", "http://site.example/"), ("de-DE", "http://site.example/de/"), ("x-default", "http://site.example/")]);
+        home.QuerySelector(".langs a")!.TextContent.ShouldBe("English");
+        // Both sides name each other, or search engines take neither (Google, hreflang "return tags").
+        parser.ParseDocument(files.Text("services.html")).QuerySelector("link[hreflang=de-DE]")!.GetAttribute("href").ShouldBe("http://site.example/de/leistungen.html");
+        parser.ParseDocument(files.Text("de/leistungen.html")).QuerySelector("link[hreflang=en-GB]")!.GetAttribute("href").ShouldBe("http://site.example/services.html");
+        // No English of ours is left on a German page but the switch and what pictures show.
+        var text = parser.ParseDocument(files.Text("de/kontakt.html")).Body!.TextContent;
+        foreach (var english in new[] { "Send", "Your name", "Contact", "Privacy", "About", "Questions" }) text.ShouldNotContain(english, Case.Sensitive);
+        files.Text("sitemap.xml").ShouldContain("<loc>http://site.example/de/leistungen.html</loc>");
+        // One language: nothing of it.
+        SiteRenderer.Render(Composer.Compose(trade, Facts, new Wishes()), trade, Facts, RenderSettings.Plain).Text("index.html").ShouldNotContain("hreflang");
+    }
+
+    [Fact]
+    public void A_language_comes_and_goes_and_what_is_written_in_it_stays()
+    {
+        var (site, trade) = Two();
+        SiteDocument.FromJson(site.ToJson()).ToJson().ShouldBe(site.ToJson());
+        var written = new SetText("de/home.opening", "heading", "Wieder Treppen steigen").Apply(site).Value!;
+        SiteRenderer.Render(written, trade, Facts, RenderSettings.Plain).Text("de/index.html").ShouldContain("Wieder Treppen steigen");
+        var again = Composer.WithLanguage(Composer.Compose(trade, Facts, new Wishes(), 2), Trades.InLanguage(trade, "de")!, Facts);
+        Renewal.Renew(written, again).FindSection("de/home.opening")!.Value.Section.Content.Heading.Text.ShouldBe("Wieder Treppen steigen");
+        var alone = new RemoveLanguage("de-DE").Apply(written).Value!;
+        alone.Languages.ShouldBe(["en-GB"]);
+        new RemoveLanguage("en-GB").Apply(written).Ok.ShouldBeFalse();
+        new RemovePage("de/home").Apply(written).Ok.ShouldBeFalse();
+    }
+
+    [Fact]
+    public void A_trade_is_listed_once_whatever_languages_it_is_written_in()
+    {
+        Trades.All.ShouldAllBe(t => t.Translates == null);
+        Trades.Languages(Trades["physiotherapist"]).ShouldBe(["en-GB", "de-DE"]);
+        var german = Trades["physiotherapist.de"];
+        (german.Kind, german.Schema, german.Root).ShouldBe((Trades["physiotherapist"].Kind, "Physiotherapy", "physiotherapist"));
+        german.Services.Keys.Order().ShouldBe(Trades["physiotherapist"].Services.Keys.Order(), "services go by the same ids in every language");
+        Trades.InLanguage(Trades["roofer"], "it").ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_german_site_of_each_size_is_whole()
+    {
+        var german = Trades["physiotherapist.de"];
+        foreach (var size in Enum.GetValues<PlanSize>())
+        {
+            var facts = Facts.With("place", new FactEntry(new AddressValue(null, "Saltmere", null, null, "DE"), FactSource.Maker, true));
+            var site = Composer.Compose(german, facts, new Wishes(Size: size));
+            site.FindPage("imprint").ShouldNotBeNull();
+            var files = SiteRenderer.Render(site, german, facts, RenderSettings.Plain);
+            Preflight.OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value)).Where(f => f.Severity == Severity.Blocker).ShouldBeEmpty($"{size}");
+            files.Files.Keys.ShouldContain("impressum.html");
+        }
+    }
+}
