@@ -9,7 +9,10 @@ public static class Renewal
     /// Puts a fresh take into a site that people worked on: kept passages, hidden, moved, added and deleted sections, renamed pages stay as they are.
     /// </summary>
     /// <param name="only">One section to renew, or null for all.</param>
-    public static SiteDocument Renew(SiteDocument site, SiteDocument fresh, string? only = null)
+    public static SiteDocument Renew(SiteDocument site, SiteDocument fresh, string? only = null) => Renew(site, fresh, only is null ? null : s => s.Id == only);
+
+    /// <param name="only">Which sections to renew; null for all, with what belongs to the whole site.</param>
+    public static SiteDocument Renew(SiteDocument site, SiteDocument fresh, Func<Section, bool>? only)
     {
         var renewed = fresh.Pages.SelectMany(p => p.Sections).ToDictionary(s => s.Id);
         var pages = site.Pages.Select(page =>
@@ -20,13 +23,13 @@ public static class Renewal
                 Menu = Choose(page.Menu, only is null ? other?.Menu : null),
                 Title = Choose(page.Title, only is null ? other?.Title : null),
                 Description = Choose(page.Description, only is null ? other?.Description : null),
-                Sections = [.. page.Sections.Select(s => (only is null || only == s.Id) && renewed.TryGetValue(s.Id, out var f) && f.Content.GetType() == s.Content.GetType()
+                Sections = [.. page.Sections.Select(s => (only is null || only(s)) && renewed.TryGetValue(s.Id, out var f) && f.Content.GetType() == s.Content.GetType()
                     // Of the same take each section stays with its own.
                     ? s with { Content = Merge(s.Content, f.Content), Take = only is null && fresh.Take == site.Take ? s.Take : f.Take } : s)],
             };
         });
         return only is null
-            ? site with { Pages = [.. pages], Take = fresh.Take, Cut = fresh.Cut, Tone = fresh.Tone, Action = fresh.Action }
+            ? site with { Pages = [.. pages], Take = fresh.Take, PictureTake = fresh.PictureTake, Cut = fresh.Cut, Tone = fresh.Tone, Action = fresh.Action }
             : site with { Pages = [.. pages] };
 
         static Passage Choose(Passage mine, Passage? theirs) => mine.Kept || theirs is null ? mine : theirs;

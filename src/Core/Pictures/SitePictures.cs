@@ -27,7 +27,7 @@ public static class SitePictures
         var scenes = trade.Art.Where(Scenes.All.ContainsKey).ToArray();
         if (scenes.Length == 0) return ImmutableDictionary<string, SitePicture>.Empty;
         // The opening takes turns among the wide subjects; everything else follows in order, so that a new take shows other pictures.
-        var start = (site.Take - 1) % scenes.Length;
+        var start = (site.PicturesShown - 1) % scenes.Length;
         string Scene(int i) => scenes[(start + i) % scenes.Length];
         var b = ImmutableDictionary.CreateBuilder<string, SitePicture>();
         var used = 0;
@@ -35,14 +35,14 @@ public static class SitePictures
         {
             if (used >= scenes.Length) return;
             var name = Scene(used++);
-            var number = (int)(Chance.Hash($"{seed}/{name}/{site.Take}") % 1000);
+            var number = (int)(Chance.Hash($"{seed}/{name}/{site.PicturesShown}") % 1000);
             b[slot] = Draw(name, look.Art, w, h, number);
         }
-        var (hw, hh) = Hero(look.Look.Variant("opening"));
+        var (hw, hh) = Hero(look.Look.Variant(site, "opening"));
         Add("hero", hw, hh);
         Add("about", 900, 900);
         Add("title.services", 1260, 540);
-        if (look.Look.Variant("services") == "v-bento") Add("services", 1000, 800);
+        if (look.Look.Variant(site, "services") == "v-bento") Add("services", 1000, 800);
         Add("title.questions", 1260, 540);
         foreach (var section in site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections).Where(s => !s.Hidden && s.Content is PictureContent { Photo: null } or VideoContent))
             Add(section.Id, 1200, 800);

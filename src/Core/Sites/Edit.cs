@@ -307,11 +307,24 @@ public sealed record ReleaseKeep(string Section) : Edit
     }
 }
 
+/// <summary>What a take renews.</summary>
+public enum TakePart { All, Text, Pictures, Layout }
+
 /// <summary>A new take. Holds its outcome, so that replaying the log never composes again.</summary>
-public sealed record TakeNew(string? Section, int Take, SiteDocument Outcome) : Edit
+/// <param name="Page">The one page it renews, if it is one.</param>
+public sealed record TakeNew(string? Section, int Take, SiteDocument Outcome, TakePart Part = TakePart.All, string? Page = null) : Edit
 {
     public override string? Touches => Section;
-    public override string Say(SiteDocument site) => Section is null ? $"Take {Take} of the whole site" : $"Take {Take} of {Called(site, Section)}";
+    public override string Say(SiteDocument site) => (Section, Page, Part) switch
+    {
+        ({ } section, _, _) => $"Take {Take} of {Called(site, section)}",
+        (_, { } page, _) => $"Take {Take} of {site.FindPage(page)?.Menu.Text ?? "a page that is gone"}",
+        (_, _, TakePart.Text) => $"Take {Take} of all texts",
+        (_, _, TakePart.Pictures) => $"Take {Take} of the pictures",
+        (_, _, TakePart.Layout) => $"Take {Take} of the layout",
+        _ => $"Take {Take} of the whole site",
+    };
+
     public override Result<SiteDocument> Apply(SiteDocument site) => Section is null ? Outcome
         : Outcome.FindSection(Section) is { } renewed && site.FindSection(Section) is not null ? site.WithSection(Section, _ => renewed.Section) : Gone("section");
 }

@@ -55,6 +55,11 @@ public sealed record SiteDocument(
     /// <summary>Version of this shape, for later migrations of stored documents.</summary>
     public int Format { get; init; } = 1;
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public ImmutableArray<SiteFile> Files { get; init; }
+    /// <summary>Take of the pictures, where it is another than that of the texts.</summary>
+    public int? PictureTake { get; init; }
+    /// <summary>Take of the layout: the first follows the look, each further one lays every kind of section out in another way.</summary>
+    public int LayoutTake { get; init; } = 1;
+    [JsonIgnore] public int PicturesShown => PictureTake ?? Take;
     /// <summary>How much of a site was wanted; what is composed anew keeps to it.</summary>
     public Plans.PlanSize Size { get; init; } = Plans.PlanSize.Small;
     /// <summary>What free choices hang on: fixed when the site is first composed, so that a new name or a newer template does not shuffle them.</summary>

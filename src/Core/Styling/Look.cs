@@ -27,6 +27,13 @@ public sealed record Look(
     LookSpace Space, LookShape Shape, Ink Art, ImmutableDictionary<string, string> Variants)
 {
     public string Variant(string kind) => Variants.GetValueOrDefault(kind, "v-plain");
+
+    /// <summary>The layout of a kind of section on a site: that of the look in the first take, the others in turn after it.</summary>
+    public string Variant(SiteDocument site, string kind)
+    {
+        var own = Variant(kind);
+        return site.LayoutTake > 1 && SectionKinds.Named(kind) is { } known && known.Variants.IndexOf(own) is >= 0 and var at ? known.Variants[(at + site.LayoutTake - 1) % known.Variants.Length] : own;
+    }
 }
 
 /// <summary>A look with the site's colours put in: ready to render.</summary>

@@ -176,15 +176,45 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     }
 
     /// <summary>A new take of the whole site or of one section; kept passages stay.</summary>
-    public async Task<EditOutcome> TakeAsync(Guid siteId, int onRevision, string? section, int? take, string who, CancellationToken cancel = default)
+    /// <param name="part">What is renewed; pictures and layout are those of the whole site.</param>
+    /// <param name="page">One page only.</param>
+    /// <param name="tone">Another tone for what is renewed; of the whole site it becomes the site's own.</param>
+    public async Task<EditOutcome> TakeAsync(Guid siteId, int onRevision, string? section, int? take, string who, TakePart part = TakePart.All, string? page = null, Tone? tone = null, CancellationToken cancel = default)
     {
         var site = (await FindAsync(siteId, cancel))!;
         var now = await DocumentAsync(site, cancel);
-        var number = take ?? (section is null ? now.Take : now.FindSection(section)?.Section.Take ?? 1) + 1;
+        var there = part switch
+        {
+            TakePart.Pictures => now.PicturesShown,
+            TakePart.Layout => now.LayoutTake,
+            _ when section is not null => now.FindSection(section)?.Section.Take ?? 1,
+            _ when page is not null => now.FindPage(page)?.Sections.Select(s => s.Take).DefaultIfEmpty(1).Max() ?? 1,
+            _ => now.Take,
+        };
+        var number = take ?? there + 1;
         if (number < 1) return new EditOutcome(null, site.Head, "Takes begin at 1.");
-        var fresh = await EarlierAsync(siteId, section, number, cancel) ?? await FreshAsync(site, now, number, cancel);
-        return await EditAsync(siteId, onRevision, new TakeNew(section, number, Renewal.Renew(now, fresh, section)), who, cancel: cancel);
+        SiteDocument outcome;
+        if (part == TakePart.Pictures) outcome = now with { PictureTake = number };
+        else if (part == TakePart.Layout) outcome = now with { LayoutTake = number };
+        else
+        {
+            var fresh = (tone is null && page is null ? await EarlierAsync(siteId, section, number, cancel) : null) ?? await FreshAsync(site, tone is { } t ? now with { Tone = t } : now, number, cancel);
+            // Texts alone: the pictures stay those that are shown.
+            fresh = fresh with { PictureTake = part == TakePart.Text ? now.PicturesShown : null };
+            var sections = page is null ? null : now.FindPage(page)?.Sections.Select(s => s.Id).ToHashSet();
+            outcome = Renewal.Renew(now, fresh, section is not null ? s => s.Id == section : sections is not null ? s => sections.Contains(s.Id) : null);
+        }
+        return await EditAsync(siteId, onRevision, new TakeNew(section, number, outcome, part, page), who, cancel: cancel);
     }
+
+    /// <summary>The takes of a site, newest first: the revision that each stands in, and what it was called.</summary>
+    public async Task<List<(int Revision, string Said, string Who, DateTimeOffset At)>> TakesAsync(Guid siteId, CancellationToken cancel = default) =>
+        (await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && (r.Parent == null || r.Said.StartsWith("Take "))).OrderByDescending(r => r.Number).Take(40).Select(r => new { r.Number, r.Said, r.Who, r.At }).ToListAsync(cancel))
+            .ConvertAll(r => (r.Number, r.Said, r.Who, r.At));
+
+    /// <summary>A revision as it was; null where there is none.</summary>
+    public async Task<SiteDocument?> RevisionAsync(Guid siteId, int number, CancellationToken cancel = default) =>
+        (await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.SiteId == siteId && r.Number == number, cancel))?.Document;
 
     /// <summary>A take as it was when it was last there: takes are made once, since what others read like has changed meanwhile.</summary>
     private async Task<SiteDocument?> EarlierAsync(Guid siteId, string? section, int take, CancellationToken cancel)

@@ -15,7 +15,8 @@ using Plurimax.Web.Prospecting;
 namespace Plurimax.Web.Proofs;
 
 /// <summary>What a view of an unpublished site shows: its head, or its head in another look.</summary>
-public sealed record SheetView(Guid Site, LookChoice? Look = null);
+/// <param name="Revision">An earlier version; null for the head.</param>
+public sealed record SheetView(Guid Site, LookChoice? Look = null, int? Revision = null);
 
 /// <summary>
 /// Serves unpublished sites for views inside the application. They run in a sandbox of their own origin,
@@ -58,6 +59,7 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
         return await AnswerAsync(http, $"{view}|{site.TradeId}|{site.IsSample}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Layers)}", path, async () =>
         {
             var document = await store.DocumentAsync(site);
+            if (view.Revision is { } number && await store.RevisionAsync(site.Id, number) is { } earlier) document = earlier;
             if (view.Look is { } look) document = document with { Look = look };
             return SiteRenderer.Render(document, store.Trade(site), site.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
         });

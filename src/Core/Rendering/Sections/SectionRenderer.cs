@@ -63,7 +63,7 @@ internal static class SectionRenderer
     {
         var kind = s.Content.Kind;
         var css = Style.GetValueOrDefault(kind, kind);
-        var variant = s.Variant ?? c.Look.Look.Variant(kind);
+        var variant = s.Variant ?? c.Look.Look.Variant(c.Site, kind);
         c.UsedStyles.UnionWith([css, $"{css}.{variant}"]);
         return (css, variant);
     }

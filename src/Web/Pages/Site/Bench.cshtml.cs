@@ -143,15 +143,17 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public Task<IActionResult> OnPostMoveAsync(int revision, string leaf, string section, int by) =>
         DoAsync(revision, leaf, section, new MoveSection(section, leaf, (Document.FindPage(leaf)?.Sections.ToList().FindIndex(s => s.Id == section) ?? 0) + by));
 
-    public async Task<IActionResult> OnPostTakeAsync(int revision, string leaf, string? section, int take)
+    public async Task<IActionResult> OnPostTakeAsync(int revision, string leaf, string? section, int? take, TakePart part = TakePart.All, bool thisPage = false, Core.Trades.Tone? tone = null)
     {
         var before = Document;
-        var outcome = await Store.TakeAsync(Site.Id, revision, section, take, Who);
+        var outcome = await Store.TakeAsync(Site.Id, revision, section, take, Who, part, thisPage ? leaf : null, tone);
         if (!outcome.Ok) return await FailAsync(outcome, leaf, section);
         await LayAsync(leaf, section);
         var changed = Core.Proofs.Difference.Between(before, outcome.Document!).Length;
         var kept = outcome.Document!.Pages.SelectMany(p => p.Sections).Count(s => s.HasKept);
-        return Back(changed == 0 ? $"Take {take} says the same: there is no other wording left" : $"Take {take}: {changed} passages changed{(kept > 0 ? $", {kept} kept sections untouched" : "")}", section is null ? null : "s-" + section.Replace('.', '-'));
+        if (part == TakePart.Pictures) return Back($"Take {outcome.Document!.PicturesShown} of the pictures; texts and layout stayed");
+        if (part == TakePart.Layout) return Back($"Take {outcome.Document!.LayoutTake} of the layout; texts and pictures stayed");
+        return Back(changed == 0 ? "It says the same: there is no other wording left" : $"{(take is { } n ? $"Take {n}" : "New take")}: {changed} passages changed{(kept > 0 ? $", {kept} kept sections untouched" : "")}", section is null ? null : "s-" + section.Replace('.', '-'));
     }
 
     public async Task<IActionResult> OnPostStepAsync(bool back, string? leaf, string? to)
