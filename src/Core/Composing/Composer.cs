@@ -8,14 +8,21 @@ using Plurimax.Core.Trades;
 
 namespace Plurimax.Core.Composing;
 
+/// <summary>How much is said where the trade has longer and shorter wordings.</summary>
+public enum TextLength { Medium, Short, Long }
+
+/// <summary>How a site speaks.</summary>
+/// <param name="Second">A tone mixed in; its wordings may stand beside those of the first.</param>
+public sealed record Voice(Tone Tone, Tone? Second = null, TextLength Length = TextLength.Medium);
+
 /// <summary>What the maker decided before composing; null leaves it to the trade.</summary>
-public sealed record Wishes(MainAction? Action = null, Tone? Tone = null, string? Look = null, string? Brand = null, PlanSize Size = PlanSize.Small)
+public sealed record Wishes(MainAction? Action = null, Tone? Tone = null, string? Look = null, string? Brand = null, PlanSize Size = PlanSize.Small, Tone? Second = null, TextLength Length = TextLength.Medium)
 {
     /// <summary>Photos and documents that the site has; a gallery comes with photos.</summary>
     public ImmutableArray<SiteFile> Files { get; init; } = [];
 
     /// <summary>What was decided for a site that stands, to compose it again.</summary>
-    public static Wishes Of(SiteDocument site) => new(site.Action, site.Tone, site.Look.Id, site.Look.Brand, site.Size) { Files = site.Files.IsDefault ? [] : site.Files };
+    public static Wishes Of(SiteDocument site) => new(site.Action, site.Tone, site.Look.Id, site.Look.Brand, site.Size, site.SecondTone, site.Length) { Files = site.Files.IsDefault ? [] : site.Files };
 }
 
 /// <summary>
@@ -46,12 +53,12 @@ public static class Composer
     private static (SiteDocument Site, double Nearness) Compose(TradeTemplate trade, FactSheet facts, Wishes wishes, int take, Precedents precedents, string seed, Tone tone, (string Id, ImmutableArray<string> Services) cut)
     {
         var tree = FactTree.Build(facts);
-        var picker = new Picker(trade, tree, facts.Country, facts.Name, seed, tone, take, precedents);
+        var picker = new Picker(trade, tree, facts.Country, facts.Name, seed, new Voice(tone, wishes.Second, wishes.Length), take, precedents);
         var services = Services(trade, facts, cut.Services, seed, take, tone);
         var plan = SitePlan.For(trade, facts, wishes.Size, [.. services.Select(s => s.Id)], wishes.Files.Count(f => f.IsPhoto));
 
         var pages = Write(trade, picker, plan, services, wishes.Files);
-        return (new SiteDocument(trade.Id, trade.Language, Action(trade, tree, wishes), tone, cut.Id, take, Look(trade, seed, wishes), pages, []) { Seed = seed, Size = wishes.Size, Files = wishes.Files.IsEmpty ? default : wishes.Files }, picker.Nearness);
+        return (new SiteDocument(trade.Id, trade.Language, Action(trade, tree, wishes), tone, cut.Id, take, Look(trade, seed, wishes), pages, []) { Seed = seed, Size = wishes.Size, SecondTone = wishes.Second, Length = wishes.Length, Files = wishes.Files.IsEmpty ? default : wishes.Files }, picker.Nearness);
     }
 
     /// <summary>Adds another language: the same plan, cut and take, in the words of the trade in that language.</summary>
@@ -69,7 +76,7 @@ public static class Composer
     public static Page PageFor(TradeTemplate trade, FactSheet facts, SiteDocument site, PlannedPage plan)
     {
         var seed = site.SeedFor(trade, facts);
-        var picker = new Picker(trade, FactTree.Build(facts), facts.Country, facts.Name, seed, site.Tone, site.Take, new Precedents(CopyLedger.Empty, Avoids: [site]));
+        var picker = new Picker(trade, FactTree.Build(facts), facts.Country, facts.Name, seed, new Voice(site.Tone, site.SecondTone, site.Length), site.Take, new Precedents(CopyLedger.Empty, Avoids: [site]));
         var cut = trade.Cuts.FirstOrDefault(c => c.Id == site.Cut) is { Id: not null } own ? own : trade.Cuts[0];
         var services = Services(trade, facts, cut.Services, seed, site.Take, site.Tone);
         if (plan.Service is { } id && services.All(s => s.Id != id) && trade.Services.TryGetValue(id, out var known))

@@ -9,8 +9,9 @@ using Plurimax.Core.Trades;
 namespace Plurimax.Core.Composing;
 
 /// <summary>Chooses one wording for each slot of a site and remembers what has been said so far.</summary>
-internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<string, object> facts, string country, string name, string seed, Tone tone, int take, Precedents precedents)
+internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<string, object> facts, string country, string name, string seed, Voice voice, int take, Precedents precedents)
 {
+    private readonly Tone tone = voice.Tone;
     private readonly Dictionary<string, (Alternate Alternate, string Choice)> _chosen = new(StringComparer.Ordinal);
     private readonly Dictionary<string, List<(string Id, Alternate Alternate, string Choice)>> _pools = new(StringComparer.Ordinal);
     private readonly HashSet<string> _points = new(StringComparer.Ordinal);
@@ -116,7 +117,7 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
         var fits = bank.Select((a, i) => (Alternate: a, Choice: $"{bankName}.{i}")).Where(c =>
             (c.Alternate.In.IsEmpty || c.Alternate.In.Contains(country))
             && c.Alternate.If.All(f => FactTree.Has(facts, f)) && c.Alternate.May.All(f => FactTree.Has(facts, f)) && !c.Alternate.No.Any(f => FactTree.Has(facts, f))).ToList();
-        var toned = fits.Where(c => c.Alternate.Tones.IsEmpty || c.Alternate.Tones.Contains(tone)).ToList();
+        var toned = fits.Where(c => c.Alternate.Tones.IsEmpty || c.Alternate.Tones.Contains(tone) || voice.Second is { } second && c.Alternate.Tones.Contains(second)).ToList();
         return toned.Count > 0 ? toned : fits;
     }
 
@@ -131,11 +132,19 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
         var fresh = Prefer(quiet, c => !c.Alternate.Points.Any(_points.Contains));
         fresh = Prefer(fresh, c => !_leads.Contains(c.Alternate.Lead));
         if (_stays.TryGetValue(key[..key.IndexOf('/')], out var there) && fresh.Find(c => there.Contains(c.Choice)) is { Choice: not null } stays) return stays;
+        if (voice.Length != TextLength.Medium && fresh.Count > 1)
+        {
+            // The shortest third, or the longest, by words.
+            var middle = fresh.Select(c => Length(c.Alternate)).Order().ElementAt(voice.Length == TextLength.Short ? (fresh.Count - 1) / 3 : fresh.Count - 1 - (fresh.Count - 1) / 3);
+            fresh = Prefer(fresh, c => voice.Length == TextLength.Short ? Length(c.Alternate) <= middle : Length(c.Alternate) >= middle);
+        }
         if (_avoids.Count > 0) fresh = Prefer(fresh, c => !_avoids.Contains(c.Choice));
         var order = fresh.OrderBy(c => Chance.Hash($"{seed}/{key}/{c.Choice}")).ToList();
         var first = (take - 1) % order.Count;
         return order.Skip(first).Concat(order.Take(first)).MinBy(c => _nearness.Cost(c.Choice, c.Alternate.Weight));
     }
+
+    private static int Length(Alternate a) => Words(a.Text).Count() + a.Items.Sum(i => Words(i.Title).Count() + Words(i.Text).Count());
 
     private static List<T> Prefer<T>(List<T> all, Func<T, bool> good) => all.Where(good).ToList() is { Count: > 0 } some ? some : all;
 

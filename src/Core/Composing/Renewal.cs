@@ -29,7 +29,7 @@ public static class Renewal
             };
         });
         return only is null
-            ? site with { Pages = [.. pages], Take = fresh.Take, PictureTake = fresh.PictureTake, Cut = fresh.Cut, Tone = fresh.Tone, Action = fresh.Action }
+            ? site with { Pages = [.. pages], Take = fresh.Take, PictureTake = fresh.PictureTake, SecondTone = fresh.SecondTone, Length = fresh.Length, Cut = fresh.Cut, Tone = fresh.Tone, Action = fresh.Action }
             : site with { Pages = [.. pages] };
 
         static Passage Choose(Passage mine, Passage? theirs) => mine.Kept || theirs is null ? mine : theirs;

@@ -59,6 +59,8 @@ public static partial class Preflight
                         if (passage.Kept) yield return new("unresolved-fact", Severity.Blocker, $"The text refers to {fact}, which is not known.", name, $"Enter {fact} in the fact sheet, or take it out of the text.", "brief");
                 }
             }
+        foreach (var claim in Composing.Claims.Of(x.Site, x.Trade, x.Facts).Where(c => c.State == Composing.ClaimState.Unfounded))
+            yield return new("claim-unfounded", Severity.Warning, $"“{Cut(claim.Words)}” claims what no confirmed fact says.", x.Site.Pages.First(p => p.Id == claim.Page).File, $"Confirm {claim.Facts[0]} with the client, or say it otherwise.", "bench");
         foreach (var r in Plans.PlanRules.Check(x.Site, x.Facts).Where(r => r.Rule is not ("privacy-page" or "contact-way" or "owner-story")))
             yield return new("plan-" + r.Rule, Severity.Warning, r.Message, r.Page is null ? "whole site" : x.Site.FindPage(r.Page)!.File, r.Mend, "plan");
         var contact = x.Facts.Public<PhoneValue>("phone") is not null || x.Facts.Public<TextValue>("email") is not null;

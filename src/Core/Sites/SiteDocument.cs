@@ -55,6 +55,9 @@ public sealed record SiteDocument(
     /// <summary>Version of this shape, for later migrations of stored documents.</summary>
     public int Format { get; init; } = 1;
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public ImmutableArray<SiteFile> Files { get; init; }
+    /// <summary>A tone mixed in with the first.</summary>
+    public Tone? SecondTone { get; init; }
+    public Composing.TextLength Length { get; init; }
     /// <summary>Take of the pictures, where it is another than that of the texts.</summary>
     public int? PictureTake { get; init; }
     /// <summary>Take of the layout: the first follows the look, each further one lays every kind of section out in another way.</summary>

@@ -178,8 +178,8 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     /// <summary>A new take of the whole site or of one section; kept passages stay.</summary>
     /// <param name="part">What is renewed; pictures and layout are those of the whole site.</param>
     /// <param name="page">One page only.</param>
-    /// <param name="tone">Another tone for what is renewed; of the whole site it becomes the site's own.</param>
-    public async Task<EditOutcome> TakeAsync(Guid siteId, int onRevision, string? section, int? take, string who, TakePart part = TakePart.All, string? page = null, Tone? tone = null, CancellationToken cancel = default)
+    /// <param name="voice">Another voice for what is renewed; of the whole site it becomes the site's own.</param>
+    public async Task<EditOutcome> TakeAsync(Guid siteId, int onRevision, string? section, int? take, string who, TakePart part = TakePart.All, string? page = null, Voice? voice = null, CancellationToken cancel = default)
     {
         var site = (await FindAsync(siteId, cancel))!;
         var now = await DocumentAsync(site, cancel);
@@ -198,7 +198,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         else if (part == TakePart.Layout) outcome = now with { LayoutTake = number };
         else
         {
-            var fresh = (tone is null && page is null ? await EarlierAsync(siteId, section, number, cancel) : null) ?? await FreshAsync(site, tone is { } t ? now with { Tone = t } : now, number, cancel);
+            var fresh = (voice is null && page is null ? await EarlierAsync(siteId, section, number, cancel) : null) ?? await FreshAsync(site, voice is { } v ? now with { Tone = v.Tone, SecondTone = v.Second, Length = v.Length } : now, number, cancel);
             // Texts alone: the pictures stay those that are shown.
             fresh = fresh with { PictureTake = part == TakePart.Text ? now.PicturesShown : null };
             var sections = page is null ? null : now.FindPage(page)?.Sections.Select(s => s.Id).ToHashSet();

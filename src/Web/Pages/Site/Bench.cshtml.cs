@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Likeness;
 using Plurimax.Core.Rendering;
@@ -143,10 +144,11 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public Task<IActionResult> OnPostMoveAsync(int revision, string leaf, string section, int by) =>
         DoAsync(revision, leaf, section, new MoveSection(section, leaf, (Document.FindPage(leaf)?.Sections.ToList().FindIndex(s => s.Id == section) ?? 0) + by));
 
-    public async Task<IActionResult> OnPostTakeAsync(int revision, string leaf, string? section, int? take, TakePart part = TakePart.All, bool thisPage = false, Core.Trades.Tone? tone = null)
+    public async Task<IActionResult> OnPostTakeAsync(int revision, string leaf, string? section, int? take, TakePart part = TakePart.All, bool thisPage = false, Core.Trades.Tone? tone = null, Core.Trades.Tone? second = null, TextLength? length = null)
     {
         var before = Document;
-        var outcome = await Store.TakeAsync(Site.Id, revision, section, take, Who, part, thisPage ? leaf : null, tone);
+        var outcome = await Store.TakeAsync(Site.Id, revision, section, take, Who, part, thisPage ? leaf : null,
+            tone is null && second is null && length is null ? null : new Voice(tone ?? Document.Tone, second == tone ? null : second ?? (tone is null ? Document.SecondTone : null), length ?? Document.Length));
         if (!outcome.Ok) return await FailAsync(outcome, leaf, section);
         await LayAsync(leaf, section);
         var changed = Core.Proofs.Difference.Between(before, outcome.Document!).Length;

@@ -1,0 +1,27 @@
+using System.Collections.Immutable;
+using Plurimax.Core.Composing;
+using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+
+namespace Plurimax.Web.Pages.Site;
+
+/// <summary>What a site claims, sentence by sentence, and the facts it rests on.</summary>
+public sealed class ClaimsModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : SitePageModel(store, status, addresses)
+{
+    protected override string StationName => "bench";
+    public ImmutableArray<Claim> All { get; private set; } = [];
+    public IEnumerable<IGrouping<ClaimState, Claim>> Groups => All.GroupBy(c => c.State).OrderByDescending(g => g.Key);
+
+    public void OnGet() => All = Claims.Of(Document, Trade, Site.Facts);
+
+    public string Where(Claim c) => Document.FindSection(c.Section) is { } f ? $"{f.Page.Menu.Text}, {SectionKinds.Of(f.Section.Content).Label.ToLowerInvariant()}" : "";
+
+    public static (string Title, string Meaning) Say(ClaimState state) => state switch
+    {
+        ClaimState.Unfounded => ("Claims nobody has confirmed", "Somebody wrote these, and no confirmed fact says so. Enter and confirm the fact, or say it otherwise."),
+        ClaimState.Falls => ("Left out for now", "These wait for a fact, or lost it. They come in by themselves when it is confirmed."),
+        _ => ("Founded", "Each rests on confirmed facts and falls away with them."),
+    };
+}
