@@ -103,6 +103,10 @@ public class BriefingTests(App app)
         (await maker.PostAsync($"{brief}?handler=Group&group=Contact", new() { ["revision"] = (await ClientAsync(site)).FactsRevision.ToString(), ["phone:v.text"] = "01632 960150", ["email:v.text"] = "no mailbox", ["reply_time:v.text"] = "the same day" })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await ClientAsync(site)).Facts["phone"].ShouldBeNull();
         (await maker.PostAsync($"{brief}?handler=Group&group=Contact", new() { ["revision"] = (await ClientAsync(site)).FactsRevision.ToString(), ["phone:v.text"] = "01632 960150", ["reply_time:v.text"] = "the same day" })).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        // What facts that came later changed is shown, both versions side by side.
+        var followed = await maker.Http.GetStringAsync(brief);
+        followed.ShouldContain("See what changed");
+        (await maker.Http.GetStringAsync(System.Text.RegularExpressions.Regex.Match(followed, "/sites/[0-9a-f-]+/takes\\?with=\\d+").Value)).ShouldContain("Side by side");
         facts = (await ClientAsync(site)).Facts;
         facts.Public<PhoneValue>("phone")!.National.ShouldBe("01632 960150");
         facts.Marks.ContainsKey("phone").ShouldBeFalse();

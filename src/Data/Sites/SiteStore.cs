@@ -109,6 +109,9 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     public Task<Site?> FindAsync(Guid id, CancellationToken cancel = default) =>
         db.Sites.Include(s => s.Client).Include(s => s.Maker).FirstOrDefaultAsync(s => s.Id == id, cancel);
 
+    /// <summary>The newest revision as the database has it, also where the site in hand was read before it.</summary>
+    public Task<int> HeadAsync(Guid siteId) => db.Sites.Where(s => s.Id == siteId).Select(s => s.Head).FirstAsync();
+
     public async Task<SiteDocument> DocumentAsync(Site site, CancellationToken cancel = default) =>
         (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == site.Id && r.Number == site.Head, cancel)).Document;
 

@@ -102,8 +102,17 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
         var value = FactReader.Read(definition, suggest ?? RawOf(definition, "a."), Facts.Country);
         if (!value.Ok) return await RefuseAnswerAsync(fact, revision, value.Problem!);
         var entry = new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(fact), Who, Store.Now);
+        var before = Site.Head;
         if (await Store.SaveFactsAsync(Site.ClientId, revision, f => (f with { Waiting = f.Waiting.RemoveAll(w => w.Fact == fact) }).With(fact, entry), $"{definition.Label} answered", Who) is { } clash) return await RefuseAnswerAsync(fact, Site.Client.FactsRevision, clash);
+        await ShowWhatFollowedAsync(before);
         return Back($"{definition.Label} answered");
+    }
+
+    /// <summary>Where facts that came in changed pages, leads to both versions side by side, from which parts can be taken back.</summary>
+    private async Task ShowWhatFollowedAsync(int before)
+    {
+        await ReloadAsync();
+        if (await Store.HeadAsync(Site.Id) != before) TempData["SaidLink"] = $"/sites/{Site.Id}/takes?with={before}";
     }
 
     private async Task<IActionResult> RefuseAnswerAsync(string fact, int revision, string problem)
@@ -131,7 +140,9 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
         }
         _typed = all;
         (Group, Revision) = (group, revision);
+        var before = Site.Head;
         if (_problems.Count == 0 && await Store.SaveFactsAsync(Site.ClientId, revision, f => fresh.Aggregate(f, (x, n) => x.With(n.Id, n.Entry)), $"{fresh.Count} facts of {NameOf(group)}", Who) is { } clash) _problems[Catalogue.First(d => d.Group == group).Id] = clash;
+        if (_problems.Count == 0) await ShowWhatFollowedAsync(before);
         if (_problems.Count == 0) return Back(fresh.Count == 0 ? "Nothing changed" : $"{fresh.Count} facts saved", $"g-{group}");
         await PrepareAsync();
         return Refused();
@@ -247,8 +258,9 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
     private async Task<IActionResult> SaveAsync(string fact, int revision, Func<FactSheet, FactSheet> change, string said, string? anchor = null)
     {
         var pages = await Store.DocumentAsync(Site);
+        var before = Site.Head;
         if (await Store.SaveFactsAsync(Site.ClientId, revision, change, said, Who) is { } clash) return await RefuseAsync(fact, Site.Client.FactsRevision, clash);
-        await ReloadAsync();
+        await ShowWhatFollowedAsync(before);
         var touched = fact.Length == 0 ? pages.Pages.Length : Document.Pages.Count(p => p.Sections.Any(s => s.Content.Passages().Any(x => x.Passage.Text.Contains(fact, StringComparison.Ordinal))));
         return Back(touched > 0 ? $"{said}; {touched} pages show it" : said, anchor ?? (fact.Length > 0 ? "f-" + fact.Replace('.', '-') : null));
     }

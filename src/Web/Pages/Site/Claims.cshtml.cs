@@ -14,6 +14,9 @@ public sealed class ClaimsModel(SiteStore store, SiteStatus status, SiteAddresse
     public ImmutableArray<Claim> All { get; private set; } = [];
     public IEnumerable<IGrouping<ClaimState, Claim>> Groups => All.GroupBy(c => c.State).OrderByDescending(g => g.Key);
 
+    /// <summary>The business in a few sentences, from what is confirmed; to be taken or improved.</summary>
+    public string Proposed => NameIdeas.Description(Trade, Site.Facts);
+
     public void OnGet() => All = Claims.Of(Document, Trade, Site.Facts);
 
     public string Where(Claim c) => Document.FindSection(c.Section) is { } f ? $"{f.Page.Menu.Text}, {SectionKinds.Of(f.Section.Content).Label.ToLowerInvariant()}" : "";

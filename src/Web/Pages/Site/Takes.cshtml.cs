@@ -30,6 +30,7 @@ public sealed class TakesModel(SiteStore store, SiteStatus status, SiteAddresses
         Tray = await Store.TakesAsync(Site.Id);
         Chosen = with ?? Tray.Where(t => t.Revision != Site.Head).Select(t => (int?)t.Revision).FirstOrDefault();
         NowUrl = sheets.Url(new SheetView(Site.Id));
+        if (Chosen is { } asked && Tray.TrueForAll(t => t.Revision != asked)) Tray.Add((asked, "Before the facts came in", "", Store.Now));
         if (Chosen is not { } number) return Page();
         if (await Store.RevisionAsync(Site.Id, number) is not { } then) return NotFound();
         ThenUrl = sheets.Url(new SheetView(Site.Id, null, number));

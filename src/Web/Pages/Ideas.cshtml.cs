@@ -1,0 +1,47 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Composing;
+using Plurimax.Core.Launching;
+using Plurimax.Core.Trades;
+using Plurimax.Data;
+
+namespace Plurimax.Web.Pages;
+
+public sealed record IdeaRow(string Name, string From, string Domain, bool Free, bool InBooks);
+
+/// <summary>Names and slogans for a business that has none, with whether the domain is free.</summary>
+public sealed class IdeasModel(TradeCatalogue trades, IRegistrar registrar, PlurimaxDb db) : PageModel
+{
+    [BindProperty(SupportsGet = true)] public string Words { get; set; } = "";
+    [BindProperty(SupportsGet = true)] public string Town { get; set; } = "";
+    [BindProperty(SupportsGet = true)] public string? Owner { get; set; }
+    [BindProperty(SupportsGet = true)] public string? Street { get; set; }
+    [BindProperty(SupportsGet = true)] public int Round { get; set; } = 1;
+
+    public TradeTemplate? Trade { get; private set; }
+    public List<IdeaRow> Names { get; private set; } = [];
+    public ImmutableArray<string> Slogans { get; private set; } = [];
+    public string? Problem { get; private set; }
+
+    public async Task OnGetAsync()
+    {
+        if (Words.Trim().Length == 0) return;
+        if (new[] { Words, Town, Owner, Street }.Any(t => t?.Length > 120)) { Problem = "Up to 120 characters in each box."; return; }
+        Trade = trades.Search(Words, 1).FirstOrDefault(m => m.Score >= TradeSearch.Sure)?.Trade;
+        if (Trade is null) { Problem = $"No trade fits “{Words}”. Name the work in two to five words."; return; }
+        Round = Math.Clamp(Round, 1, 99);
+        var ideas = NameIdeas.Names(Trade, Town.Trim(), Owner, Street, Round);
+        var lower = ideas.Select(i => i.Name.ToLowerInvariant()).ToArray();
+#pragma warning disable CA1304, CA1311, CA1862 // Lowered by the database, which knows no culture of ours.
+        var taken = (await db.Clients.Where(c => lower.Contains(c.Name.ToLower())).Select(c => c.Name.ToLower()).ToListAsync()).ToHashSet();
+#pragma warning restore CA1304, CA1311, CA1862
+        foreach (var idea in ideas)
+        {
+            var domain = Composer.Slug(idea.Name).Replace("-", "") + ".example";
+            Names.Add(new IdeaRow(idea.Name, idea.From, domain, await registrar.IsFreeAsync(domain), taken.Contains(idea.Name.ToLowerInvariant())));
+        }
+        Slogans = NameIdeas.Slogans(Trade, Town.Trim(), Round);
+    }
+}
