@@ -31,6 +31,12 @@ var likeness = new Command("likeness", "Composes sites of a trade from name and 
 likeness.SetAction(r => Likeness(r.GetValue(templates) ?? [], r.GetValue(firms)));
 root.Add(likeness);
 
+var readId = new Argument<string>("ID") { Description = "Id of a trade, or file of a template." };
+var readSites = new Option<int>("--sites") { Description = "How many sites.", DefaultValueFactory = _ => 12 };
+var aloud = new Command("aloud", "Prints the texts of several sites of a trade, one after the other, to be read.") { readId, readSites };
+aloud.SetAction(r => Aloud(r.GetValue(readId)!, r.GetValue(readSites)));
+root.Add(aloud);
+
 var looks = new Command("looks", "Lists the look families.");
 looks.SetAction(_ => ListLooks());
 root.Add(looks);
@@ -157,6 +163,24 @@ static int Likeness(string[] ids, int sites)
         Console.WriteLine($"{t.Id,-22} {sites} sites, {d.Words} words each: median {d.Median:0.000}, 95th percentile {d.High:0.000}, highest {d.Highest:0.000}");
         if (ids.Length == 1) Console.WriteLine($"  the most alike two share {string.Join(", ", d.Shared)}");
     }
+    return 0;
+}
+
+static int Aloud(string id, int sites)
+{
+    if (sites is < 1 or > 100) throw new UsageException($"--sites {sites} is not between 1 and 100.");
+    foreach (var trade in Chosen([id]))
+        foreach (var (facts, site) in Distribution.Fleet(trade, sites))
+        {
+            Console.WriteLine($"\n# {facts.Name}, {facts.Town} ({site.Tone.ToString().ToLowerInvariant()}, {site.Cut})");
+            var text = new TextEngine(FactTree.Build(facts), trade.Words, RenderSettings.Plain.Settings, SiteWords.For(site.Language));
+            foreach (var page in site.Pages.Where(p => p.Id != "privacy"))
+            {
+                Console.WriteLine($"\n## {text.Plain(page.Menu)}");
+                foreach (var (path, passage) in page.Sections.SelectMany(s => s.Content.Passages()).Where(p => text.Stands(p.Passage)))
+                    Console.WriteLine(path.EndsWith("heading", StringComparison.Ordinal) || path.EndsWith("title", StringComparison.Ordinal) ? $"**{text.Plain(passage)}**" : text.Plain(passage));
+            }
+        }
     return 0;
 }
 

@@ -96,7 +96,8 @@ internal sealed class PageWriter(TradeTemplate trade, Picker picker, ImmutableAr
 
     private Passage Titled(string page, string slot, Passage otherwise) => picker.Heading(page, slot) is { IsEmpty: false } h ? h : otherwise;
 
-    private Passage Fixed(string name) => new(words.Get($"headings.{name}"));
+    /// <summary>A heading in the words of the language; where there are several, the site keeps to one.</summary>
+    private Passage Fixed(string name) => new(words.Get($"headings.{name}", picker.Seed));
 
     /// <summary>The main heading of a page that has no opening of its own.</summary>
     private Passage Heading(string id) => PageKinds.Of(id).Id switch
@@ -118,11 +119,11 @@ internal sealed class PageWriter(TradeTemplate trade, Picker picker, ImmutableAr
     {
         _ when trade.Words.TryGetValue("menu." + id, out var own) => own,
         "services" => trade.Words.GetValueOrDefault("menu", words.Get("headings.services_menu")),
-        "each" => trade.Words.TryGetValue("works", out var w) && words.Language == "en" ? $"{char.ToUpperInvariant(w[0])}{w[1..]}, one by one" : words.Get("headings.each"),
+        "each" => trade.Words.TryGetValue("works", out var w) && words.Language == "en" && Chance.Hash(picker.Seed + "each") % 3 == 0 ? $"{char.ToUpperInvariant(w[0])}{w[1..]}, one by one" : words.Get("headings.each", picker.Seed),
         "about" => words.Get("headings.about_menu"),
         "menu" => words.Get("headings.dishes_menu"),
         _ when id.StartsWith("service-", StringComparison.Ordinal) => services.FirstOrDefault(s => "service-" + s.Id == id).Name?.Text ?? words.Get("headings.services"),
-        _ when words.Has("headings." + id) => words.Get("headings." + id),
+        _ when words.Has("headings." + id) => words.Get("headings." + id).Split(" | ")[0],
         _ => char.ToUpperInvariant(id[0]) + id[1..],
     });
 

@@ -25,6 +25,7 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
     private readonly HashSet<string> _avoids = [.. precedents.Avoids.SelectMany(Precedents.ChoicesOf)];
 
     public int Take => take;
+    public string Seed => seed;
     public double Nearness => _nearness.Total;
 
     public void Service(string page, string slot, string id)

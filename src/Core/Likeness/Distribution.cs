@@ -26,16 +26,25 @@ public sealed record Distribution(double Median, double High, double Highest, in
         return Enumerable.Range(0, count).Select(i => FactSheet.From($"{Heads[i * 7 % 25]} {tails[(i + i / 25) % tails.Length]}", Towns[(i * 3 + i / 10) % 10]));
     }
 
-    public static Distribution Of(TradeTemplate trade, int sites)
+    /// <summary>Sites of invented firms, each composed against those before it.</summary>
+    public static IEnumerable<(FactSheet Facts, Sites.SiteDocument Site)> Fleet(TradeTemplate trade, int count)
     {
         var marks = new List<ImmutableArray<int>>();
-        var sets = new List<ImmutableArray<uint>>();
-        var choices = new List<HashSet<string>>();
-        var words = 0;
-        foreach (var facts in Firms(trade, sites))
+        foreach (var facts in Firms(trade, count))
         {
             var site = Composer.Compose(trade, facts, new Wishes(), 1, new Precedents(new CopyLedger(marks.Select(m => m.ToArray()))));
             marks.Add(CopyLedger.MarksOf(site));
+            yield return (facts, site);
+        }
+    }
+
+    public static Distribution Of(TradeTemplate trade, int sites)
+    {
+        var sets = new List<ImmutableArray<uint>>();
+        var choices = new List<HashSet<string>>();
+        var words = 0;
+        foreach (var (_, site) in Fleet(trade, sites))
+        {
             sets.Add(Shingles.Of(site));
             choices.Add([.. Precedents.ChoicesOf(site)]);
             words += site.Pages.Where(p => p.Id != "privacy").SelectMany(p => p.Sections).SelectMany(s => s.Content.Passages()).Sum(p => ReadingEase.Words(p.Passage.Text));
