@@ -43,7 +43,7 @@ public static partial class WaySketch
     }
 
     /// <summary>Minutes on foot as they were said; without a figure a landmark counts as three minutes away.</summary>
-    internal static int Minutes(string text) => Figure().Match(text) is { Success: true } m ? Math.Clamp(int.Parse(m.Value, CultureInfo.InvariantCulture), 1, 60) : 3;
+    public static int Minutes(string text) => Figure().Match(text) is { Success: true } m ? Math.Clamp(int.Parse(m.Value, CultureInfo.InvariantCulture), 1, 60) : 3;
 
     private static string[] Wrap(string text)
     {
