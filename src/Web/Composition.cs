@@ -37,6 +37,7 @@ public static class Composition
         services.AddScoped<CopyShelf>();
         services.AddHostedService<CopiesAtStart>();
         services.AddScoped<SiteStore>();
+        services.AddScoped<TakeStore>();
         services.AddScoped<Publisher>();
         services.AddScoped<ProofDesk>();
         services.AddScoped<Briefing.StartDesk>();

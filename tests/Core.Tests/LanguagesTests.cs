@@ -171,4 +171,34 @@ public sealed class LanguagesTests
             files.Files.Keys.ShouldContain("impressum.html");
         }
     }
+
+    [Fact]
+    public void All_languages_of_a_site_show_the_same_services_whatever_the_take_and_what_is_offered()
+    {
+        var (site, trade) = Two();
+        static string[] Services(SiteDocument d, string page) => [.. d.FindPage(page)!.Sections.Select(s => s.Content).OfType<ServicesContent>().SelectMany(c => c.Items).Select(i => i.Id)];
+        for (var take = 2; take < 6; take++)
+        {
+            site = Recomposing.Take(Trades, trade, Facts, site, take, global::Plurimax.Core.Likeness.CopyLedger.Empty);
+            Services(site, "de/services").ShouldBe(Services(site, "services"), $"take {take}");
+        }
+        var offered = Facts.With("services", new FactEntry(new ListValue([trade.Services["desk"].Names[0], trade.Services["hip-knee"].Names[0], "Horse massage"]), FactSource.Client, true));
+        var fewer = Recomposing.Refreshed(Trades, trade, offered, Composer.WithLanguage(Composer.Compose(trade, offered, new Wishes()), Trades.InLanguage(trade, "de")!, offered));
+        Services(fewer, "services").ShouldBe(["desk", "hip-knee", "own-horse-massage"]);
+        Services(fewer, "de/services").ShouldBe(Services(fewer, "services"));
+        // The German name of what the fact sheet names in English.
+        fewer.FindPage("de/services")!.Sections.SelectMany(s => s.Content.Items).Select(i => i.Title.Text).ShouldNotContain(trade.Services["desk"].Names[0]);
+    }
+
+    [Fact]
+    public void Every_language_is_a_set_of_pages_of_its_own()
+    {
+        var (site, _) = Two();
+        PlanRules.Check(site, Facts).Where(r => r.Rule is "menu-long" or "menu-twice" or "home-ends").ShouldBeEmpty();
+        var without = site with { Pages = site.Pages.RemoveAll(p => p.Id == "de/services") };
+        PlanRules.Check(without, Facts).ShouldNotContain(r => r.Page == "services");
+        PlanRules.Check(new RenamePage("de/about", "Kontakt").Apply(site).Value!, Facts).ShouldContain(r => r.Rule == "menu-twice" && r.Page!.StartsWith("de/"));
+        new HidePage("de/home", true).Apply(site).Ok.ShouldBeFalse();
+        new MovePage("de/home", 1).Apply(site).Ok.ShouldBeFalse();
+    }
 }

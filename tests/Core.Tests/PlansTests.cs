@@ -74,8 +74,8 @@ public sealed class PlansTests
         {
             var read = PageWish.Read(string.Join(' ', words), site, trade, facts);
             if (!read.Ok) return;
-            var page = Composer.PageFor(trade, facts, site, read.Value!.Plan("new")) with { Id = "new", File = "new.html" };
-            var added = new AddPage(read.Value.Name, page).Apply(site);
+            var page = PageWish.Make(read.Value!, site, trade, facts);
+            var added = new AddPage(read.Value!.Name, page).Apply(site);
             added.Ok.ShouldBeTrue(added.Problem);
             var all = added.Value!.Pages.SelectMany(p => p.Sections).Select(s => s.Id).ToList();
             all.Count.ShouldBe(all.Distinct().Count());

@@ -11,6 +11,7 @@ namespace Plurimax.Web.Tests;
 public class LikenessTests(App app)
 {
     private Task<T> AtStoreAsync<T>(Func<SiteStore, Task<T>> act) => app.WithAsync(s => act(s.GetRequiredService<SiteStore>()));
+    private Task<T> AtTakesAsync<T>(Func<TakeStore, Task<T>> act) => app.WithAsync(s => act(s.GetRequiredService<TakeStore>()));
     private Task<NearSite?> NearestAsync(Guid site) => app.WithAsync(s => s.GetRequiredService<CopyShelf>().NearestAsync(site));
     private Task<SiteCopy> CopyAsync(Guid site) => app.DbAsync(d => d.Copies.AsNoTracking().SingleAsync(c => c.SiteId == site));
     private Task<SiteDocument> DocumentAsync(Guid site) => AtStoreAsync(async s => await s.DocumentAsync((await s.FindAsync(site))!));
@@ -62,14 +63,14 @@ public class LikenessTests(App app)
     {
         var site = await app.SiteAsync("Takes Back", "painter");
         var one = await DocumentAsync(site.Id);
-        (await AtStoreAsync(s => s.TakeAsync(site.Id, 1, null, null, "test"))).Ok.ShouldBeTrue();
+        (await AtTakesAsync(s => s.TakeAsync(site.Id, 1, null, null, "test"))).Ok.ShouldBeTrue();
         var two = await DocumentAsync(site.Id);
         Shingles.Resemblance(Shingles.Of(one), Shingles.Of(two)).ShouldBeLessThan(Shingles.Bound);
         // Others of the trade arrive in between; the earlier take is the one that was seen all the same.
         await app.SiteAsync("Takes Between", "painter");
-        (await AtStoreAsync(s => s.TakeAsync(site.Id, 2, null, 1, "test"))).Ok.ShouldBeTrue();
+        (await AtTakesAsync(s => s.TakeAsync(site.Id, 2, null, 1, "test"))).Ok.ShouldBeTrue();
         (await DocumentAsync(site.Id)).ToJson().ShouldBe(one.ToJson());
-        (await AtStoreAsync(s => s.TakeAsync(site.Id, 3, "home.intro", 2, "test"))).Ok.ShouldBeTrue();
+        (await AtTakesAsync(s => s.TakeAsync(site.Id, 3, "home.intro", 2, "test"))).Ok.ShouldBeTrue();
         var mixed = await DocumentAsync(site.Id);
         mixed.FindSection("home.intro")!.Value.Section.Take.ShouldBe(2);
         mixed.FindSection("home.opening")!.Value.Section.Content.ShouldBe(one.FindSection("home.opening")!.Value.Section.Content);

@@ -61,7 +61,7 @@ public class PlansTests(App app)
         await maker.PostAsync($"/sites/{site.Id}/plan?handler=AddLanguage", new() { ["revision"] = "1", ["language"] = "de-DE" });
         (await DocumentAsync(site.Id)).Languages.ShouldBe(["en-GB", "de-DE"]);
         (await maker.Http.GetStringAsync($"/sites/{site.Id}/bench?leaf=de%2Fcontact")).ShouldContain("Kontakt");
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().TakeAsync(site.Id, 2, null, null, "test"));
+        await app.WithAsync(s => s.GetRequiredService<TakeStore>().TakeAsync(site.Id, 2, null, null, "test"));
         var again = await DocumentAsync(site.Id);
         again.Languages.Length.ShouldBe(2);
         again.FindSection("de/home.intro")!.Value.Section.Take.ShouldBe(2);
@@ -73,7 +73,7 @@ public class PlansTests(App app)
     {
         var site = await app.SiteAsync("Part Takes", "florist");
         var one = await DocumentAsync(site.Id);
-        Task<EditOutcome> Take(int on, TakePart part, string? page = null) => app.WithAsync(s => s.GetRequiredService<SiteStore>().TakeAsync(site.Id, on, null, null, "test", part, page));
+        Task<EditOutcome> Take(int on, TakePart part, string? page = null) => app.WithAsync(s => s.GetRequiredService<TakeStore>().TakeAsync(site.Id, on, null, null, "test", part, page));
         string Words(SiteDocument d, string page) => string.Join("|", d.FindPage(page)!.Sections.SelectMany(s => s.Content.Passages()).Select(p => p.Passage.Text));
         var pictures = (await Take(1, TakePart.Pictures)).Document!;
         (pictures.PicturesShown, pictures.Take, Words(pictures, "home")).ShouldBe((2, 1, Words(one, "home")));

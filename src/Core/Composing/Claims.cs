@@ -47,8 +47,7 @@ public static partial class Claims
         var tree = FactTree.Build(facts);
         foreach (var language in site.Languages)
         {
-            var spoken = language == site.Language ? trade : TradeCatalogue.Shipped().InLanguage(trade, language) ?? trade;
-            var text = new TextEngine(tree, spoken.Words, ImmutableDictionary<string, string>.Empty, SiteWords.For(language));
+            var (_, text) = TextEngine.For(site, language, trade, facts, ImmutableDictionary<string, string>.Empty);
             foreach (var page in site.Pages.Where(p => !p.Hidden && (p.Language ?? site.Language) == language))
                 foreach (var section in page.Sections.Where(s => !s.Hidden && s.Content is not (LegalContent or CodeContent)))
                     foreach (var (path, passage) in section.Content.Passages().Where(p => !p.Passage.IsEmpty && p.Path is not ("link" or "until" or CodeContent.CodePath)))

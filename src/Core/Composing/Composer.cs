@@ -44,7 +44,7 @@ public static class Composer
         if (take is > 1 and <= LongestChain && precedents is { Stays: null, Avoids.IsEmpty: true })
             precedents = precedents with { Avoids = [Compose(trade, facts, wishes, take - 1, precedents)] };
         // The seed stays the same from one version of a template to the next and when the business is renamed, so that only what was changed there changes here.
-        var seed = (precedents.Stays ?? precedents.Avoids.LastOrDefault())?.Seed ?? SiteDocument.FirstSeed(trade, facts);
+        var seed = precedents.Given?.Seed ?? (precedents.Stays ?? precedents.Avoids.LastOrDefault())?.Seed ?? SiteDocument.FirstSeed(trade, facts);
         var tone = wishes.Tone is { } t && Enum.IsDefined(t) ? t : trade.Tones[(int)((Chance.Hash(seed + "tone") + (uint)(take - 1)) % (uint)trade.Tones.Length)];
         // Every way of dividing the work is tried where there are earlier sites to differ from; ties go to the first, which the seed chooses.
         return Cuts(trade, facts, seed, take, precedents).Select(cut => Compose(trade, facts, wishes, take, precedents, seed, tone, cut)).MinBy(c => c.Nearness).Site;
@@ -66,10 +66,19 @@ public static class Composer
     public static SiteDocument WithLanguage(SiteDocument site, TradeTemplate trade, FactSheet facts, Precedents? precedents = null)
     {
         var code = trade.Language.Split('-')[0];
-        var tone = trade.Tones.Contains(site.Tone) ? site.Tone : trade.Tones[0];
-        var own = Compose(trade, facts, Wishes.Of(site) with { Tone = tone }, site.Take, precedents ?? new Precedents(CopyLedger.Empty, new SiteDocument(trade.Id, trade.Language, site.Action, tone, site.Cut, site.Take, site.Look, [], []) { Seed = site.SeedFor(trade, facts) }));
+        var wishes = Wishes.Of(site) with { Tone = trade.Tones.Contains(site.Tone) ? site.Tone : trade.Tones[0] };
+        var own = Compose(trade, ByIds(facts, site), wishes, site.Take, (precedents ?? Precedents.None) with { Given = (site.SeedFor(trade, facts), site.Cut) });
         var pages = own.Pages.Select(p => p with { Id = $"{code}/{p.Id}", File = $"{code}/{p.File}", Language = trade.Language, Sections = [.. p.Sections.Select(s => s with { Id = $"{code}/{s.Id}" })] });
         return site with { Pages = [.. site.Pages.Where(p => p.Language != trade.Language), .. pages] };
+    }
+
+    /// <summary>The services that are offered by the ids that the site has found for them: their names are those of its own language.</summary>
+    private static FactSheet ByIds(FactSheet facts, SiteDocument site)
+    {
+        if (facts["services"] is not { Value: ListValue offered } entry) return facts;
+        var ids = site.In(site.Language).Pages.SelectMany(p => p.Sections).Select(s => s.Content).OfType<ServicesContent>().SelectMany(c => c.Items).Select(i => i.Id).Distinct().ToList();
+        var named = offered.Items.ToLookup(i => "own-" + Slug(i));
+        return ids.Count == 0 ? facts : facts.With("services", entry with { Value = new ListValue([.. ids.Select(id => named[id].FirstOrDefault() ?? id)]) });
     }
 
     /// <summary>One more page for a site that stands, in wordings that it does not use yet.</summary>
@@ -131,12 +140,13 @@ public static class Composer
     /// <summary>The ways of dividing the work that may be used, the preferred one first.</summary>
     private static IEnumerable<(string Id, ImmutableArray<string> Services)> Cuts(TradeTemplate trade, FactSheet facts, string seed, int take, Precedents precedents)
     {
+        if (precedents.Given is { } given && trade.Cuts.FirstOrDefault(c => c.Id == given.Cut) is { Id: not null } same) return [same];
         if (facts.Public<ListValue>("services") is { } offered)
         {
             var names = offered.Items.Select(i => i.ToLowerInvariant()).ToHashSet();
             return [trade.Cuts.MaxBy(c => c.Services.Count(id => names.Contains(id) || trade.Services[id].Names.Any(n => names.Contains(n.ToLowerInvariant()))))];
         }
-        if (precedents.Stays is { } same && trade.Cuts.FirstOrDefault(c => c.Id == same.Cut) is { Id: not null } stays) return [stays];
+        if (precedents.Stays is { } site && trade.Cuts.FirstOrDefault(c => c.Id == site.Cut) is { Id: not null } stays) return [stays];
         var first = (int)((Chance.Hash(seed + "cut") + (uint)(take - 1)) % (uint)trade.Cuts.Length);
         var inTurn = trade.Cuts.Skip(first).Concat(trade.Cuts.Take(first)).Where(c => trade.Cuts.Length == 1 || precedents.Avoids.All(a => a.Cut != c.Id)).DefaultIfEmpty(trade.Cuts[first]);
         return precedents.Others.Count == 0 ? inTurn.Take(1) : inTurn;

@@ -13,6 +13,9 @@ public sealed record Precedents(CopyLedger Others, SiteDocument? Stays = null, I
     public static readonly Precedents None = new(CopyLedger.Empty);
     public ImmutableArray<SiteDocument> Avoids { get; init; } = Avoids.IsDefault ? [] : Avoids;
 
+    /// <summary>Seed and cut that are given: a further language has those of the first.</summary>
+    public (string Seed, string Cut)? Given { get; init; }
+
     internal static IEnumerable<string> ChoicesOf(SiteDocument site) => site.Pages.SelectMany(ChoicesOf);
 
     internal static IEnumerable<string> ChoicesOf(Page page) =>

@@ -31,6 +31,9 @@ public interface IRegistrar
 {
     Task<bool> IsFreeAsync(string domain, CancellationToken cancel = default);
 
+    /// <returns>Those of the domains that are free.</returns>
+    Task<IReadOnlySet<string>> FreeAsync(IReadOnlyCollection<string> domains, CancellationToken cancel = default);
+
     /// <returns>A message where it could not be registered, else null.</returns>
     Task<string?> RegisterAsync(string domain, Guid siteId, string holder, CancellationToken cancel = default);
 }

@@ -43,12 +43,12 @@ public static partial class Preflight
         if (x.OpenMarks > 0) yield return new("open-marks", Severity.Warning, $"{x.OpenMarks} marks of the client are open.", "proof", "Resolve or answer them.", "proof");
         if (x.Facts.Public<ListValue>("services") is null) yield return new("services-of-the-trade", Severity.Warning, "The services shown are the usual ones of the trade; nobody has said which are offered.", "services", "Enter the services with the client, and those that are not offered go.", "brief");
         if (x.Nearest is { } near && near.Resemblance > Shingles.Bound) yield return new("likeness", Severity.Warning, $"It reads {near.Resemblance:P0} like the site of {near.Name}; at most {Shingles.Bound:P0} is good.", "whole site", "Take another take of the sections that say the same, or write some of them yourself.", "bench");
-        var words = SiteWords.For(x.Site.Language);
-        var text = new TextEngine(FactTree.Build(x.Facts), x.Trade.Words, x.Settings.Settings, words);
+        var texts = x.Site.Languages.ToDictionary(l => l, l => TextEngine.For(x.Site, l, x.Trade, x.Facts, x.Settings.Settings).Text);
+        var own = texts[x.Site.Language];
         foreach (var page in x.Site.Pages.Where(p => !p.Hidden))
             foreach (var section in page.Sections.Where(s => !s.Hidden))
             {
-                var name = $"{SectionKinds.Of(section.Content).Label}, {page.File}";
+                var (name, text) = ($"{SectionKinds.Of(section.Content).Label}, {page.File}", texts[page.Language ?? x.Site.Language]);
                 if (section.Content is TestimonialsContent t && t.Items.Any(i => !i.Text.IsEmpty))
                     yield return new("generated-testimonial", Severity.Blocker, "A testimonial was typed or generated here.", name, "Delete it. Enter real ones in the fact sheet, with name, source, date and permission.", "brief");
                 foreach (var (_, passage) in section.Content.Passages().Where(p => !p.Passage.IsEmpty && p.Path != CodeContent.CodePath))
@@ -69,7 +69,7 @@ public static partial class Preflight
         if (form && x.Facts.Any<TextValue>("email") is null) yield return new("form-without-address", Severity.Blocker, "The enquiry form has nowhere to send messages.", "contact", "Enter the email for enquiries.", "brief");
         if (form && x.Facts["email"] is { Confirmed: false }) yield return new("email-unconfirmed", Severity.Warning, "The email for enquiries is not confirmed.", "contact", "Confirm it with the client.", "brief");
         if (x.Site.FindPage("privacy") is null or { Hidden: true }) yield return new("no-privacy", Severity.Blocker, "There is no privacy page.", "whole site", "Show or add the privacy page.", "plan");
-        if (Composing.Composer.NeededBy(x.Site.Action) is var needed && !text.Has(needed)) yield return new("action-without-target", Severity.Blocker, $"The main action is “{x.Site.Action.ToString().ToLowerInvariant()}”, but {needed} is not known.", "every page", $"Enter {needed}, or choose another main action.", "brief");
+        if (Composing.Composer.NeededBy(x.Site.Action) is var needed && !own.Has(needed)) yield return new("action-without-target", Severity.Blocker, $"The main action is “{x.Site.Action.ToString().ToLowerInvariant()}”, but {needed} is not known.", "every page", $"Enter {needed}, or choose another main action.", "brief");
         if (x.Facts.Any<TestimonialsValue>("testimonials") is { } quotes && quotes.Items.Any(q => !q.Permission)) yield return new("testimonial-permission", Severity.Warning, "A testimonial has no permission and stays off the site.", "fact sheet", "Ask the person, then note the permission.", "brief");
         foreach (var (id, entry) in x.Facts.Entries.Where(e => !e.Value.Confirmed)) yield return new("unconfirmed-fact", Severity.Warning, $"{id} is not confirmed and stays off the site.", "fact sheet", "Confirm it or leave it out.", "brief");
         foreach (var a in x.UntickedAssumptions) yield return new("assumption", Severity.Warning, $"Taken for granted: {a}", "copy of the trade", "Tick it in the Brief, or change the copy.", "brief");

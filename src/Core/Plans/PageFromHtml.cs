@@ -72,11 +72,13 @@ public static partial class PageFromHtml
                 case "h1": break;
                 case "h2" or "h3" or "h4":
                     var heading = Plain(e.TextContent);
-                    // A smaller heading under a larger one is an entry of its list.
-                    if (e.LocalName != "h2" && at.Heading.Length > 0 && !at.Questions) at.Items.Add((heading, ""));
-                    else if (e.LocalName != "h2" && heading.EndsWith('?') && at.Heading.Length > 0) at.Items.Add((heading, ""));
+                    // A smaller heading under a larger one is an entry of its list; among questions only another question is.
+                    if (e.LocalName != "h2" && at.Heading.Length > 0 && (!at.Questions || heading.EndsWith('?')))
+                    {
+                        at.Items.Add((heading, ""));
+                        at.Questions |= heading.EndsWith('?');
+                    }
                     else blocks.Add(new Block(heading));
-                    if (heading.EndsWith('?')) blocks[^1].Questions |= blocks[^1].Items.Count > 0;
                     break;
                 case "p" or "figcaption":
                     Count(at, e);

@@ -16,7 +16,7 @@ public static class PageLayout
         var menu = new Passage(Composer.Escape(label), Kept: true);
         var sections = model.Sections.Where(s => !s.Hidden).Select((s, i) => new Section($"new.{s.Content.Kind}-{i + 1}", Emptied(s.Content, menu), Variant: s.Variant)).ToList();
         if (!sections.Any(s => s.Content is TitleContent)) sections.Insert(0, new Section("new.title", new TitleContent { Heading = menu }));
-        return new Page("new", "new.html", model.Purpose, menu, new Passage(menu.Text + " | {{ business.name }}"), Passage.None, [.. sections], model.InMenu || model.File == "index.html");
+        return new Page("new", "new.html", model.Purpose, menu, new Passage(menu.Text + " | {{ business.name }}"), Passage.None, [.. sections], model.InMenu || model.IsHome);
     }
 
     private static SectionContent Emptied(SectionContent content, Passage name) => content switch

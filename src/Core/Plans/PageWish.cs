@@ -103,6 +103,7 @@ public static partial class PageWish
         var service = kind is null ? ServiceOf(folded, site, trade) : null;
         var why = kind is not null ? $"“{topic}” names this kind of page" : service is not null ? $"“{topic}” is a service of the trade: {service.Names[0]}" : "named after what it is about";
         var sections = new List<WishedSection>();
+        var waiting = new Waiting(site, facts);
         if (service is not null) kind = PageKinds.Find("service")!;
         kind ??= PageKinds.Find("page")!;
         var urgent = kind.Id == "page" && Hits(folded, "urgent") is not null && trade.Passage("urgent") is not null;
@@ -127,8 +128,24 @@ public static partial class PageWish
         {
             var name = slot.Split('*')[0];
             if (sections.Any(s => s.Slot.Split('*')[0] == name)) return;
-            if (KindOf(name) is { } known) sections.Add(new WishedSection(slot, known, because, Waiting.For(known, site, facts)));
+            if (KindOf(name) is { } known) sections.Add(new WishedSection(slot, known, because, waiting.For(known)));
         }
+    }
+
+    /// <summary>The page that a proposal describes, in wordings the site does not use yet. A kind that the site has already becomes a page of its own name.</summary>
+    public static Page Make(PageProposal p, SiteDocument site, TradeTemplate trade, FactSheet facts)
+    {
+        var id = p.Service is not null ? $"service-{p.Service}" : p.Kind.Id;
+        if (p.Kind.Id != "page" && site.FindPage(id) is null) return Composer.PageFor(trade, facts, site, p.Plan(id));
+        var name = new Passage(Composer.Escape(p.Name), Kept: true);
+        var page = Composer.PageFor(trade, facts, site, p.Plan("new"));
+        return page with
+        {
+            File = "new.html",
+            InMenu = true,
+            Title = new Passage(name.Text + " | {{ business.name }}"),
+            Sections = [.. page.Sections.Select(s => s.Content is TitleContent t ? s with { Content = t with { Heading = name } } : s)],
+        };
     }
 
     private static string? Hits(string folded, string slot)

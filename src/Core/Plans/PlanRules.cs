@@ -14,10 +14,16 @@ public static class PlanRules
     /// <summary>More entries than this are not read in one glance.</summary>
     public const int MostInMenu = 7;
 
-    public static ImmutableArray<PlanRemark> Check(SiteDocument site, FactSheet facts)
+    /// <summary>Each language of a site is a set of pages of its own.</summary>
+    public static ImmutableArray<PlanRemark> Check(SiteDocument site, FactSheet facts) =>
+        [.. site.Languages.SelectMany(l => Check(site.In(l), facts, l == site.Language ? "" : l.Split('-')[0] + "/"))];
+
+    /// <param name="before">Stands before the ids of the language's pages in the whole site.</param>
+    private static ImmutableArray<PlanRemark> Check(SiteDocument site, FactSheet facts, string before)
     {
         var found = ImmutableArray.CreateBuilder<PlanRemark>();
-        void Say(string rule, string? page, string message, string mend) => found.Add(new PlanRemark(rule, page, message, mend));
+        var waiting = new Waiting(site, facts);
+        void Say(string rule, string? page, string message, string mend) => found.Add(new PlanRemark(rule, page is null ? null : before + page, message, mend));
         var pages = site.Pages.Where(p => !p.Hidden).ToList();
         IEnumerable<Section> Shown(Page p) => p.Sections.Where(s => !s.Hidden);
         var all = pages.SelectMany(Shown).ToList();
@@ -39,7 +45,7 @@ public static class PlanRules
             {
                 var kind = SectionKinds.Of(section.Content);
                 // Those that come with every plan wait in silence; a page of its own, or a section that somebody put there, is owed.
-                if (Waiting.For(section, site, facts) is { } fact && (fact == "photos" || section.Id.EndsWith("-2", StringComparison.Ordinal) || PageKinds.Of(page.Id).Fact == kind.Fact && kind.Fact is not null))
+                if (waiting.For(section) is { } fact && (fact == "photos" || section.Id.EndsWith("-2", StringComparison.Ordinal) || PageKinds.Of(page.Id).Fact == kind.Fact && kind.Fact is not null))
                     Say("waits", page.Id, $"{kind.Label} shows nothing yet: no {fact} known.", fact == "photos" ? "Ask for photos, or take it out." : $"Enter {fact}, or take it out.");
                 if (section.Content is VideoContent { Link: { } link } && !Rendering.LinkTarget.Allowed(link.Text)) Say("film-link", page.Id, "The film has no address, so it is left out.", "Enter the address of the film, or take it out.");
             }

@@ -28,26 +28,13 @@ public static class EnquiryForm
         return e.ToImmutable();
     }
 
-    internal static string Summary(SiteWords words, string seed, int count) =>
-        count == 1 ? words.Get("errors.summary_one", seed) : words.Get("errors.summary_many", seed, ("n", count.ToString(System.Globalization.CultureInfo.InvariantCulture)));
-
-    /// <summary>What the script of the page says of boxes that are not filled, in the site's language.</summary>
-    internal static Html Says(SiteWords words, string seed) => Html.Of($" data-one=\"{words.Get("errors.summary_one", seed)}\" data-many=\"{words.Get("errors.summary_many", seed, ("n", "#"))}\"");
-
     /// <param name="privacy">Address of the page that tells how details are handled.</param>
     public static Html Render(SiteWords words, string seed, string consent, string action, string privacy, Input input, ImmutableDictionary<string, string>? errors)
     {
-        string W(string key) => words.Get(key, seed);
-        var count = errors?.Count ?? 0;
-        var summary = count > 0 ? Html.Of($"<p class=\"sum\" role=\"alert\">{Summary(words, seed, count)}</p>") : Html.Of($"<p class=\"sum\" role=\"alert\" hidden></p>");
-        Html Error(string name, string otherwise) => Html.Of($"<p class=\"err\" id=\"f-{name}-e\"{Hidden(name)}>{errors?.GetValueOrDefault(name) ?? otherwise}</p>");
-        Html Hidden(string name) => errors?.ContainsKey(name) == true ? Html.Empty : new Html(" hidden");
-        Html Bad(string name) => errors?.ContainsKey(name) == true ? new Html(" aria-invalid=\"true\"") : Html.Empty;
-        Html Field(string name, string label, string type, string auto, string value, string error, bool optional = false) => Html.Of(
-            $"<div class=\"f\"><label for=\"f-{name}\">{label}{Html.If(optional, $" <small>{W("form.optional")}</small>")}</label><input id=\"f-{name}\" name=\"{name}\" type=\"{type}\" value=\"{value}\" autocomplete=\"{auto}\" maxlength=\"254\" aria-describedby=\"f-{name}-e\"{Html.If(!optional, $" required")}{Bad(name)}>{Error(name, error)}</div>");
+        var f = new FormParts(words, seed, "f", errors);
         return Html.Of($"""
-            <form action="{action}" method="post" data-v{Says(words, seed)}>{summary}<p class="note">{W("form.all_needed")}</p><div class="fields">{Field("name", W("form.name"), "text", "name", input.Name, W("errors.name"))}{Field("email", W("form.email"), "email", "email", input.Email, W("errors.email_wrong"))}{Field("phone", W("form.phone"), "tel", "tel", input.Phone, W("errors.phone_wrong"), optional: true)}<div class="f wide"><label for="f-message">{W("form.message")}</label><textarea id="f-message" name="message" rows="5" maxlength="{LongestMessage}" required aria-describedby="f-message-e"{Bad("message")}>
-            {input.Message}</textarea>{Error("message", W("errors.message"))}</div><div class="f wide chk"><input type="checkbox" id="f-consent" name="consent" value="yes"{Html.If(input.Consent, $" checked")} required aria-describedby="f-consent-e"{Bad("consent")}><label for="f-consent">{consent} <a href="{privacy}">{W("form.privacy")}</a></label>{Error("consent", W("errors.consent"))}</div></div><div class="hp" aria-hidden="true"><label>{W("form.trap")} <input name="company_url" tabindex="-1" autocomplete="off"></label></div><input type="hidden" name="stamp" value="{input.Stamp}"><p><button class="btn" type="submit">{W("form.send")}</button></p></form>
+            <form action="{action}" method="post" data-v{f.Says}>{f.Summary}<p class="note">{f.W("form.all_needed")}</p><div class="fields">{f.Field("name", f.W("form.name"), "text", "name", input.Name, f.W("errors.name"))}{f.Field("email", f.W("form.email"), "email", "email", input.Email, f.W("errors.email_wrong"))}{f.Field("phone", f.W("form.phone"), "tel", "tel", input.Phone, f.W("errors.phone_wrong"), optional: true)}<div class="f wide"><label for="f-message">{f.W("form.message")}</label><textarea id="f-message" name="message" rows="5" maxlength="{LongestMessage}" required aria-describedby="f-message-e"{f.Bad("message")}>
+            {input.Message}</textarea>{f.Error("message", f.W("errors.message"))}</div>{f.Consent(consent, privacy, input.Consent)}</div>{f.End(input.Stamp, f.W("form.send"))}</form>
             """);
     }
 }

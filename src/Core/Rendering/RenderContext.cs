@@ -26,9 +26,10 @@ public sealed record SitePicture(string File, int Width, int Height, string Alt,
 
 /// <summary>Everything the section renderers look at.</summary>
 internal sealed record RenderContext(
-    SiteDocument Site, TradeTemplate Trade, FactSheet Facts, TextEngine Text, SiteWords Words, DressedLook Look, RenderSettings Settings, string Seed,
+    SiteDocument Site, TradeTemplate Trade, FactSheet Facts, TextEngine Text, DressedLook Look, RenderSettings Settings, string Seed,
     ImmutableDictionary<string, SitePicture> Pictures)
 {
+    public SiteWords Words => Text.Words;
     public HashSet<string> UsedStyles { get; } = new(StringComparer.Ordinal);
     public HashSet<string> UsedIcons { get; } = new(StringComparer.Ordinal);
     public required Page Page { get; init; }

@@ -38,18 +38,11 @@ public static class ShortForm
     /// <param name="id">Put before the ids of its boxes: several forms may stand on one page.</param>
     public static Html Render(ShortFormKind kind, SiteWords words, string seed, string consent, string action, string privacy, string id, Input input, ImmutableDictionary<string, string>? errors)
     {
-        string W(string key) => words.Get(key, seed);
-        Html Hidden(string name) => errors?.ContainsKey(name) == true ? Html.Empty : new Html(" hidden");
-        Html Bad(string name) => errors?.ContainsKey(name) == true ? new Html(" aria-invalid=\"true\"") : Html.Empty;
-        Html Error(string name, string otherwise) => Html.Of($"<p class=\"err\" id=\"{id}-{name}-e\"{Hidden(name)}>{errors?.GetValueOrDefault(name) ?? otherwise}</p>");
-        Html Field(string name, string label, string type, string auto, string value, string error, bool optional = false) => Html.Of(
-            $"<div class=\"f\"><label for=\"{id}-{name}\">{label}{Html.If(optional, $" <small>{W("form.optional")}</small>")}</label><input id=\"{id}-{name}\" name=\"{name}\" type=\"{type}\" value=\"{value}\" autocomplete=\"{auto}\" maxlength=\"120\" aria-describedby=\"{id}-{name}-e\"{Html.If(!optional, $" required")}{Bad(name)}>{Error(name, error)}</div>");
+        var f = new FormParts(words, seed, id, errors);
         var boxes = kind == ShortFormKind.Callback
-            ? Html.Of($"{Field("name", W("form.name"), "text", "name", input.Name, W("errors.name"))}{Field("contact", W("form.phone"), "tel", "tel", input.Contact, W("errors.phone"))}{Field("when", W("form.time"), "text", "off", input.When, W("errors.message"), optional: true)}")
-            : Field("contact", W("form.email"), "email", "email", input.Contact, W("errors.email_wrong"));
-        var agreed = kind == ShortFormKind.Newsletter ? W("form.news_consent") : consent;
-        var send = W(kind == ShortFormKind.Callback ? "form.call_me" : "form.subscribe");
-        var summary = errors is { Count: > 0 } ? Html.Of($"<p class=\"sum\" role=\"alert\">{EnquiryForm.Summary(words, seed, errors.Count)}</p>") : Html.Of($"<p class=\"sum\" role=\"alert\" hidden></p>");
-        return Html.Of($"<form action=\"{action}\" method=\"post\" data-v{EnquiryForm.Says(words, seed)}><input type=\"hidden\" name=\"kind\" value=\"{NameOf(kind)}\">{summary}<div class=\"fields\">{boxes}<div class=\"f wide chk\"><input type=\"checkbox\" id=\"{id}-consent\" name=\"consent\" value=\"yes\"{Html.If(input.Consent, $" checked")} required aria-describedby=\"{id}-consent-e\"{Bad("consent")}><label for=\"{id}-consent\">{agreed} <a href=\"{privacy}\">{W("form.privacy")}</a></label>{Error("consent", W("errors.consent"))}</div></div><div class=\"hp\" aria-hidden=\"true\"><label>{W("form.trap")} <input name=\"company_url\" tabindex=\"-1\" autocomplete=\"off\"></label></div><input type=\"hidden\" name=\"stamp\" value=\"{input.Stamp}\"><p><button class=\"btn\" type=\"submit\">{send}</button></p></form>");
+            ? Html.Of($"{f.Field("name", f.W("form.name"), "text", "name", input.Name, f.W("errors.name"))}{f.Field("contact", f.W("form.phone"), "tel", "tel", input.Contact, f.W("errors.phone"))}{f.Field("when", f.W("form.time"), "text", "off", input.When, f.W("errors.message"), optional: true)}")
+            : f.Field("contact", f.W("form.email"), "email", "email", input.Contact, f.W("errors.email_wrong"));
+        var (agreed, send) = kind == ShortFormKind.Newsletter ? (f.W("form.news_consent"), f.W("form.subscribe")) : (consent, f.W("form.call_me"));
+        return Html.Of($"<form action=\"{action}\" method=\"post\" data-v{f.Says}><input type=\"hidden\" name=\"kind\" value=\"{NameOf(kind)}\">{f.Summary}<div class=\"fields\">{boxes}{f.Consent(agreed, privacy, input.Consent)}</div>{f.End(input.Stamp, send)}</form>");
     }
 }

@@ -38,22 +38,18 @@ public static class SiteRenderer
         foreach (var language in site.Languages)
         {
             var own = site.In(language);
-            var spoken = language == site.Language ? trade : TradeCatalogue.Shipped().InLanguage(trade, language) ?? trade;
-            var speaks = SiteWords.For(language);
-            var spelled = settings with { Settings = FixedTexts.In(settings.Settings, speaks) };
-            var says = new TextEngine(FactTree.Build(facts), spoken.Words, spelled.Settings, speaks);
+            var (spoken, says) = TextEngine.For(site, language, trade, facts, settings.Settings);
             var folder = language == site.Language ? "" : language.Split('-')[0] + "/";
             foreach (var page in own.Pages.Where(p => !p.Hidden))
             {
-                var context = new RenderContext(own, spoken, facts, says, speaks, look, spelled, seed, pictures) { Page = page, Home = page.File == "index.html", Assets = folder.Length > 0 ? "../" : "", Folder = folder, Versions = Versions(site, page) };
+                var context = new RenderContext(own, spoken, facts, says, look, settings with { Settings = says.Settings }, seed, pictures) { Page = page, Home = page.IsHome, Assets = folder.Length > 0 ? "../" : "", Folder = folder, Versions = Versions(site, page) };
                 var html = Document(context);
                 styles.UnionWith(context.UsedStyles);
                 if (only is null || only == folder + page.File) Add(folder + page.File, html);
             }
         }
-        var words = SiteWords.For(site.Language);
-        var text = new TextEngine(FactTree.Build(facts), trade.Words, FixedTexts.In(settings.Settings, words), words);
-        var missing = new RenderContext(site.In(site.Language), trade, facts, text, words, look, settings, seed, pictures) { Page = Missing(words, seed), Home = false, Root = "/", Assets = "/" };
+        var (_, text) = TextEngine.For(site, site.Language, trade, facts, settings.Settings);
+        var missing = new RenderContext(site.In(site.Language), trade, facts, text, look, settings with { Settings = text.Settings }, seed, pictures) { Page = Missing(text.Words, seed), Home = false, Root = "/", Assets = "/" };
         var missingHtml = Document(missing);
         styles.UnionWith(missing.UsedStyles);
         if (only is null || only == "404.html") Add("404.html", missingHtml);
@@ -88,9 +84,7 @@ public static class SiteRenderer
     /// <summary>Title and description of a page as a search engine would show them.</summary>
     public static (string Title, string Description) Snippet(SiteDocument site, Page page, TradeTemplate trade, FactSheet facts, RenderSettings settings)
     {
-        var language = page.Language ?? site.Language;
-        var spoken = page.Language is null ? trade : TradeCatalogue.Shipped().InLanguage(trade, language) ?? trade;
-        var text = new TextEngine(FactTree.Build(facts), spoken.Words, FixedTexts.In(settings.Settings, SiteWords.For(language)), SiteWords.For(language));
+        var (_, text) = TextEngine.For(site, page.Language ?? site.Language, trade, facts, settings.Settings);
         return (Title(text, page, facts), Description(text, page));
     }
 

@@ -9,6 +9,7 @@ using Ganss.Xss;
 using Markdig;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Sites;
+using Plurimax.Core.Trades;
 
 namespace Plurimax.Core.Rendering;
 
@@ -37,6 +38,7 @@ public sealed partial class TextEngine
     {
         _facts = facts;
         _words = siteWords;
+        Settings = settings as ImmutableDictionary<string, string> ?? settings.ToImmutableDictionary();
         _quotes = (siteWords.Get("typography.open"), siteWords.Get("typography.close"), siteWords.Get("typography.single_open"));
         _before = siteWords.Has("typography.nbsp_before") ? siteWords.Get("typography.nbsp_before").ToCharArray() : null;
         _model = (Dictionary<string, object>)Shielded(facts);
@@ -60,6 +62,18 @@ public sealed partial class TextEngine
 
         void Filter(string name, Func<FluidValue, FilterArguments, string> f) => _options.Filters.AddFilter(name, (input, args, _) => new ValueTask<FluidValue>(new StringValue(f(input, args))));
     }
+
+    /// <summary>The texts of a site in one of its languages: with the words of the trade and the fixed texts in it.</summary>
+    /// <param name="trade">The trade in the site's own language.</param>
+    public static (TradeTemplate Trade, TextEngine Text) For(SiteDocument site, string language, TradeTemplate trade, FactSheet facts, ImmutableDictionary<string, string> settings)
+    {
+        var spoken = language == site.Language ? trade : TradeCatalogue.Shipped().InLanguage(trade, language) ?? trade;
+        var words = SiteWords.For(language);
+        return (spoken, new TextEngine(FactTree.Build(facts), spoken.Words, FixedTexts.In(settings, words), words));
+    }
+
+    public SiteWords Words => _words;
+    public ImmutableDictionary<string, string> Settings { get; }
 
     public bool Has(string fact) => FactTree.Has(_facts, fact);
 

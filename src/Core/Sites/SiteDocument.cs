@@ -30,6 +30,8 @@ public sealed record Page(string Id, string File, string Purpose, Passage Menu, 
 {
     /// <summary>Tag of the language where it is not the site's own. Such a page's id and file begin with it: "de/home", "de/index.html".</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Language { get; init; }
+    /// <summary>The page at which the site, or one of its languages, begins.</summary>
+    [JsonIgnore] public bool IsHome => File == "index.html" || File.EndsWith("/index.html", StringComparison.Ordinal);
     /// <summary>The id without a language: what it has in common with its counterparts.</summary>
     [JsonIgnore] public string Bare => Language is null ? Id : Id[(Id.IndexOf('/') + 1)..];
 }

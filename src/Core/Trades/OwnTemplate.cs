@@ -4,8 +4,8 @@ using System.Text.RegularExpressions;
 using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Sites;
-using YamlDotNet.Core;
 using YamlDotNet.RepresentationModel;
+using static Plurimax.Core.Trades.TemplateYaml;
 
 namespace Plurimax.Core.Trades;
 
@@ -43,15 +43,8 @@ public static partial class OwnTemplate
         if (made.Services.Children.Count > 0) root.Add("services", made.Services);
         foreach (var (pool, items) in made.Pools) root.Add(pool, items);
         if (made.Always.Children.Count > 0) root.Add("always", made.Always);
-        using var writer = new StringWriter();
-        new YamlStream(new YamlDocument(root)).Save(writer, assignAnchors: false);
-        var yaml = writer.ToString().ReplaceLineEndings("\n");
-        return new MadeTemplate(yaml.EndsWith("...\n", StringComparison.Ordinal) ? yaml[..^4] : yaml, [.. made.Left]);
+        return new MadeTemplate(TemplateYaml.Save(root), [.. made.Left]);
     }
-
-    private static YamlScalarNode Quoted(string s) => new(s) { Style = ScalarStyle.DoubleQuoted };
-    private static YamlScalarNode Block(string s) => new(s + "\n") { Style = ScalarStyle.Literal };
-    private static YamlSequenceNode List(IEnumerable<string> items) => new(items.Select(i => (YamlNode)new YamlScalarNode(i))) { Style = YamlDotNet.Core.Events.SequenceStyle.Flow };
 
     /// <summary>Text with the values of facts turned back into placeholders, and the facts it needs besides name and town.</summary>
     public static (string Text, ImmutableArray<string> Needs) Generalise(string text, FactSheet facts)

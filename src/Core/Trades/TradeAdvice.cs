@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Reading;
+using YamlDotNet.RepresentationModel;
 
 namespace Plurimax.Core.Trades;
 
@@ -80,27 +81,32 @@ public static class TradeAdvice
     /// A template of the agency for a trade that has none, begun from the nearest one. What speaks of the other trade is not taken over in silence:
     /// names and services are its own from the start, and the rest is listed to be read.
     /// </summary>
-    /// <param name="services">What firms of the trade do, at least three.</param>
-    public static Result<string> Begin(TradeTemplate nearest, string title, IEnumerable<string> services)
+    /// <param name="does">What firms of the trade do, at least three.</param>
+    public static Result<string> Begin(TradeTemplate nearest, string title, IEnumerable<string> does)
     {
         var name = FactReader.Clean(title);
         if (name.Length is 0 or > 60) return Result<string>.Fail("Give the trade a name of 1 to 60 characters.");
-        var own = services.Select(s => FactReader.Clean(s)).Where(s => s.Length is > 0 and <= 60).Distinct(StringComparer.OrdinalIgnoreCase).Take(12).ToList();
+        var own = does.Select(s => FactReader.Clean(s)).Where(s => s.Length is > 0 and <= 60).Distinct(StringComparer.OrdinalIgnoreCase).Take(12).ToList();
         if (own.Count < 3) return Result<string>.Fail("Name at least three things that firms of this trade do, one a line. They replace the services of the other trade.");
         var known = TradeLexicon.OfLabel(name);
-        static string Quoted(string s) => "\"" + s.Replace("\\", "").Replace("\"", "'") + "\"";
         var ids = own.Select(s => Composing.Composer.Slug(s)).ToList();
         for (var i = 0; i < ids.Count; i++) if (ids[i].Length == 0 || ids.IndexOf(ids[i]) < i) ids[i] = $"service-{i + 1}";
-        var b = new System.Text.StringBuilder();
-        b.Append($"# Begun from {nearest.Base ?? nearest.Id}. Passages that are not written here are still those of that trade: read a composed site and replace what speaks of it.\n");
-        b.Append($"id: {Composing.Composer.Slug(name)}\nbase: {nearest.Base ?? nearest.Id}\nlang: {nearest.Language}\nversion: 1\n");
-        b.Append($"names: {{ title: {Quoted(name)}, one: {Quoted(name.ToLowerInvariant())}, place: {Quoted(name.ToLowerInvariant())} }}\n");
-        if (known is { Schema.Length: > 0 }) b.Append($"schema: {known.Schema}\n");
-        b.Append("assumes:\n  - \"This template was begun from ").Append(nearest.Names.Title.Replace("\"", "")).Append(": what it says of the work has been read by somebody of the trade.\"\n");
-        b.Append($"drop: {{ services: [{string.Join(", ", nearest.Services.Keys.Order(StringComparer.Ordinal).Where(k => !ids.Contains(k)))}] }}\n");
-        b.Append($"cuts:\n  own: [{string.Join(", ", ids)}]\nservices:\n");
+        var services = new YamlMappingNode();
         for (var i = 0; i < own.Count; i++)
-            b.Append($"  {ids[i]}:\n    name: {Quoted(own[i].Replace(" | ", ", "))}\n    short: |\n      Write here.\n    text: |\n      Write here.\n");
-        return b.ToString();
+            services.Add(ids[i], new YamlMappingNode { { "name", TemplateYaml.Quoted(own[i].Replace(" | ", ", ")) }, { "short", TemplateYaml.Block("Write here.") }, { "text", TemplateYaml.Block("Write here.") } });
+        var root = new YamlMappingNode
+        {
+            { "id", Composing.Composer.Slug(name) is { Length: > 0 } slug ? slug : "template" },
+            { "base", nearest.Root },
+            { "lang", nearest.Language },
+            { "version", "1" },
+            { "names", new YamlMappingNode { { "title", TemplateYaml.Quoted(name) }, { "one", TemplateYaml.Quoted(name.ToLowerInvariant()) }, { "place", TemplateYaml.Quoted(name.ToLowerInvariant()) } } },
+        };
+        if (known is { Schema.Length: > 0 }) root.Add("schema", known.Schema);
+        root.Add("assumes", TemplateYaml.List([$"This template was begun from {nearest.Names.Title}: what it says of the work has been read by somebody of the trade."], quoted: true));
+        root.Add("drop", new YamlMappingNode { { "services", TemplateYaml.List(nearest.Services.Keys.Order(StringComparer.Ordinal).Where(k => !ids.Contains(k))) } });
+        root.Add("cuts", new YamlMappingNode { { "own", TemplateYaml.List(ids) } });
+        root.Add("services", services);
+        return $"# Begun from {nearest.Root}. Passages that are not written here are still those of that trade: read a composed site and replace what speaks of it.\n{TemplateYaml.Save(root)}";
     }
 }

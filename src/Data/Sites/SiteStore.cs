@@ -84,7 +84,8 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     /// <summary>What <see cref="MakeRealAsync"/> would leave of the pages.</summary>
     public SiteDocument AsReal(Site sample, SiteDocument now) => Refreshed(Trade(sample), sample.Client.Facts, now);
 
-    private async Task<Site> FindFreshAsync(Guid id, CancellationToken cancel)
+    /// <summary>The site as the database has it now, also where it was read before.</summary>
+    public async Task<Site> FindFreshAsync(Guid id, CancellationToken cancel = default)
     {
         var site = (await FindAsync(id, cancel))!;
         await db.Entry(site).ReloadAsync(cancel);
@@ -108,9 +109,6 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
 
     public Task<Site?> FindAsync(Guid id, CancellationToken cancel = default) =>
         db.Sites.Include(s => s.Client).Include(s => s.Maker).FirstOrDefaultAsync(s => s.Id == id, cancel);
-
-    /// <summary>The newest revision as the database has it, also where the site in hand was read before it.</summary>
-    public Task<int> HeadAsync(Guid siteId) => db.Sites.Where(s => s.Id == siteId).Select(s => s.Head).FirstAsync();
 
     public async Task<SiteDocument> DocumentAsync(Site site, CancellationToken cancel = default) =>
         (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == site.Id && r.Number == site.Head, cancel)).Document;
@@ -178,90 +176,16 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         return said;
     }
 
-    /// <summary>A new take of the whole site or of one section; kept passages stay.</summary>
-    /// <param name="part">What is renewed; pictures and layout are those of the whole site.</param>
-    /// <param name="page">One page only.</param>
-    /// <param name="voice">Another voice for what is renewed; of the whole site it becomes the site's own.</param>
-    public async Task<EditOutcome> TakeAsync(Guid siteId, int onRevision, string? section, int? take, string who, TakePart part = TakePart.All, string? page = null, Voice? voice = null, CancellationToken cancel = default)
-    {
-        var site = (await FindAsync(siteId, cancel))!;
-        var now = await DocumentAsync(site, cancel);
-        var there = part switch
-        {
-            TakePart.Pictures => now.PicturesShown,
-            TakePart.Layout => now.LayoutTake,
-            _ when section is not null => now.FindSection(section)?.Section.Take ?? 1,
-            _ when page is not null => now.FindPage(page)?.Sections.Select(s => s.Take).DefaultIfEmpty(1).Max() ?? 1,
-            _ => now.Take,
-        };
-        var number = take ?? there + 1;
-        if (number < 1) return new EditOutcome(null, site.Head, "Takes begin at 1.");
-        SiteDocument outcome;
-        if (part == TakePart.Pictures) outcome = now with { PictureTake = number };
-        else if (part == TakePart.Layout) outcome = now with { LayoutTake = number };
-        else
-        {
-            var fresh = (voice is null && page is null ? await EarlierAsync(siteId, section, number, cancel) : null) ?? await FreshAsync(site, voice is { } v ? now with { Tone = v.Tone, SecondTone = v.Second, Length = v.Length } : now, number, cancel);
-            // Texts alone: the pictures stay those that are shown.
-            fresh = fresh with { PictureTake = part == TakePart.Text ? now.PicturesShown : null };
-            var sections = page is null ? null : now.FindPage(page)?.Sections.Select(s => s.Id).ToHashSet();
-            outcome = Renewal.Renew(now, fresh, section is not null ? s => s.Id == section : sections is not null ? s => sections.Contains(s.Id) : null);
-        }
-        return await EditAsync(siteId, onRevision, new TakeNew(section, number, outcome, part, page), who, cancel: cancel);
-    }
-
-    /// <summary>The takes of a site, newest first: the revision that each stands in, and what it was called.</summary>
-    public async Task<List<(int Revision, string Said, string Who, DateTimeOffset At)>> TakesAsync(Guid siteId, CancellationToken cancel = default) =>
-        (await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && (r.Parent == null || r.Said.StartsWith("Take "))).OrderByDescending(r => r.Number).Take(40).Select(r => new { r.Number, r.Said, r.Who, r.At }).ToListAsync(cancel))
-            .ConvertAll(r => (r.Number, r.Said, r.Who, r.At));
-
-    /// <summary>A revision as it was; null where there is none.</summary>
-    public async Task<SiteDocument?> RevisionAsync(Guid siteId, int number, CancellationToken cancel = default) =>
-        (await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.SiteId == siteId && r.Number == number, cancel))?.Document;
-
-    /// <summary>A take as it was when it was last there: takes are made once, since what others read like has changed meanwhile.</summary>
-    private async Task<SiteDocument?> EarlierAsync(Guid siteId, string? section, int take, CancellationToken cancel)
-    {
-        var has = section is null ? "$.take ? (@ == $t)" : "$.pages[*].sections[*] ? (@.id == $s && @.take == $t)";
-        var vars = System.Text.Json.JsonSerializer.Serialize(new { t = take, s = section ?? "" });
-        return (await db.Revisions.FromSql($"select * from revisions where site_id = {siteId} and jsonb_path_exists(document, {has}::jsonpath, {vars}::jsonb)").AsNoTracking().OrderByDescending(r => r.Number).FirstOrDefaultAsync(cancel))?.Document;
-    }
-
-    /// <summary>A take that has not been seen: other wordings than the site has now, and least like the agency's other sites.</summary>
-    private async Task<SiteDocument> FreshAsync(Site site, SiteDocument now, int take, CancellationToken cancel)
-    {
-        var others = await copies.LedgerAsync(now.Trade, now.Language, site.Id, cancel);
-        return Translated(site, now, Composer.Compose(Trade(site), site.Facts, Wishes.Of(now), take, new Precedents(others, Avoids: [now])), stays: false);
-    }
-
     /// <summary>The trade of a site in one of its languages.</summary>
     public TradeTemplate? TradeIn(Site site, string language) => trades.InLanguage(Trade(site), language);
 
     public ImmutableArray<string> LanguagesOf(Site site) => trades.Languages(Trade(site));
 
-    /// <summary>What was composed in the site's own language, with its other languages composed along.</summary>
-    private SiteDocument Translated(Site site, SiteDocument now, SiteDocument fresh, bool stays) => Translated(trades, Trade(site), site.Facts, now, fresh, stays);
+    public SiteDocument Resized(Site site, SiteDocument now, Core.Plans.PlanSize size) => Recomposing.Resized(trades, Trade(site), site.Facts, now, size);
 
-    private static SiteDocument Translated(TradeCatalogue trades, TradeTemplate trade, FactSheet facts, SiteDocument now, SiteDocument fresh, bool stays)
-    {
-        foreach (var language in now.Languages.Skip(1))
-            if (trades.InLanguage(trade, language) is { } other)
-                fresh = Composer.WithLanguage(fresh, other, facts, stays ? new Precedents(CopyLedger.Empty, now.In(language)) : new Precedents(CopyLedger.Empty, Avoids: [now.In(language)]));
-        return fresh;
-    }
-
-    /// <summary>The site in another size: what people wrote, added and removed stays so.</summary>
-    public SiteDocument Resized(Site site, SiteDocument now, Core.Plans.PlanSize size)
-    {
-        SiteDocument As(Core.Plans.PlanSize s) => Translated(site, now with { Size = s }, Composer.Compose(Trade(site), site.Facts, Wishes.Of(now) with { Size = s }, now.Take, new Precedents(CopyLedger.Empty, now)), stays: true);
-        return Renewal.Resize(now, As(size), As(now.Size));
-    }
-
-    /// <summary>The site as its facts make it now: what may stay stays.</summary>
     public SiteDocument Refreshed(Site site, SiteDocument now) => Refreshed(Trade(site), site.Facts, now);
 
-    private SiteDocument Refreshed(TradeTemplate trade, FactSheet facts, SiteDocument now) =>
-        Renewal.Renew(now, Translated(trades, trade, facts, now, Composer.Compose(trade, facts, Wishes.Of(now), now.Take, new Precedents(CopyLedger.Empty, now)), stays: true));
+    private SiteDocument Refreshed(TradeTemplate trade, FactSheet facts, SiteDocument now) => Recomposing.Refreshed(trades, trade, facts, now);
 
     /// <summary>
     /// Saves facts that changed and lets all sites of the client follow: passages that waited come in, those without their fact go, kept ones stay.

@@ -148,7 +148,7 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
             if (known is null) db.Add(new Subscriber { SiteId = live.SiteId, Email = email, TokenHash = hash, At = now });
             else (known.TokenHash, known.At) = (hash, now);
             var link = $"{context.Request.Scheme}://{context.Request.Host}{NewsPath}{token}";
-            db.Add(OutboxMail.About(live.SiteId, email, $"{words.Get("headings.newsletter")}: {live.Domain ?? live.Slug}", $"{words.Get("server.subscribed")}\n\n{link}\n", now));
+            db.Add(OutboxMail.About(live.SiteId, email, $"{words.Get("headings.newsletter")}: {live.Domain ?? live.Slug}", $"{words.Get("server.confirm_mail", "", ("name", live.Domain ?? live.Slug))}\n\n{link}\n", now));
             try { await db.SaveChangesAsync(); }
             catch (DbUpdateException e) when (e.InnerException is Npgsql.PostgresException { SqlState: Npgsql.PostgresErrorCodes.UniqueViolation }) { /* The same address came twice at once; the first was noted. */ }
             bell.Ring();

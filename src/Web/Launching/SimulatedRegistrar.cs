@@ -9,6 +9,9 @@ internal sealed class SimulatedRegistrar(PlurimaxDb db, TimeProvider clock) : IR
 {
     public async Task<bool> IsFreeAsync(string domain, CancellationToken cancel = default) => !await db.RegisteredDomains.AnyAsync(d => d.Name == domain, cancel);
 
+    public async Task<IReadOnlySet<string>> FreeAsync(IReadOnlyCollection<string> domains, CancellationToken cancel = default) =>
+        domains.Except(await db.RegisteredDomains.Where(d => domains.Contains(d.Name)).Select(d => d.Name).ToListAsync(cancel)).ToHashSet();
+
     public async Task<string?> RegisterAsync(string domain, Guid siteId, string holder, CancellationToken cancel = default)
     {
         if (!domain.EndsWith(".example", StringComparison.Ordinal)) return $"The simulated registrar sells .example names only; {domain} is not one.";

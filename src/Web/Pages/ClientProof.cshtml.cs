@@ -34,7 +34,7 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
     public ImmutableArray<PassageChange> Changes { get; private set; } = [];
     public ImmutableArray<(string Place, string Label)> Passages { get; private set; } = [];
 
-    public string Plain(Passage p) => (_text ??= new TextEngine(FactTree.Build(Proof!.Facts), trades[Proof.Site.TradeId].Words, Proof.Settings, SiteWords.For(Proof.Document.Language))).Plain(p);
+    public string Plain(Passage p) => (_text ??= TextEngine.For(Proof!.Document, Proof.Document.Language, trades[Proof.Site.TradeId], Proof.Facts, Proof.Settings).Text).Plain(p);
 
     public async Task<IActionResult> OnGetAsync(string token, string? leaf)
     {

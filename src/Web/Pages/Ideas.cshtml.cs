@@ -37,11 +37,9 @@ public sealed class IdeasModel(TradeCatalogue trades, IRegistrar registrar, Plur
 #pragma warning disable CA1304, CA1311, CA1862 // Lowered by the database, which knows no culture of ours.
         var taken = (await db.Clients.Where(c => lower.Contains(c.Name.ToLower())).Select(c => c.Name.ToLower()).ToListAsync()).ToHashSet();
 #pragma warning restore CA1304, CA1311, CA1862
-        foreach (var idea in ideas)
-        {
-            var domain = Composer.Slug(idea.Name).Replace("-", "") + ".example";
-            Names.Add(new IdeaRow(idea.Name, idea.From, domain, await registrar.IsFreeAsync(domain), taken.Contains(idea.Name.ToLowerInvariant())));
-        }
+        static string DomainOf(NameIdea idea) => Composer.Slug(idea.Name).Replace("-", "") + ".example";
+        var free = await registrar.FreeAsync([.. ideas.Select(DomainOf)]);
+        Names = [.. ideas.Select(i => new IdeaRow(i.Name, i.From, DomainOf(i), free.Contains(DomainOf(i)), taken.Contains(i.Name.ToLowerInvariant())))];
         Slogans = NameIdeas.Slogans(Trade, Town.Trim(), Round);
     }
 }

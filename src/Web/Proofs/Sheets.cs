@@ -30,13 +30,13 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
 
     public static void Map(WebApplication app)
     {
-        app.MapGet(PublicEndpoints.Sheet, async (string token, string? path, Sheets sheets, PlurimaxDb db, SiteStore store, SiteAddresses addresses, HttpContext http) =>
+        app.MapGet(PublicEndpoints.Sheet, async (string token, string? path, Sheets sheets, PlurimaxDb db, SiteStore store, TakeStore takes, SiteAddresses addresses, HttpContext http) =>
         {
             SheetView view;
             try { view = JsonSerializer.Deserialize<SheetView>(sheets._tokens.Unprotect(token), SiteDocument.Json)!; }
             catch (Exception e) when (e is CryptographicException or JsonException) { return Results.Text("This view has ended. Load the page around it again.", statusCode: 410); }
             var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == view.Site);
-            return site is null ? Results.NotFound() : await sheets.AnswerAsync(http, site, view, path, store, addresses);
+            return site is null ? Results.NotFound() : await sheets.AnswerAsync(http, site, view, path, store, takes, addresses);
         }).AllowAnonymous();
 
         app.MapGet(PublicEndpoints.ProofSheet, async (string token, string? path, Sheets sheets, ProofDesk desk, TradeCatalogue trades, SiteAddresses addresses, IBlobStore blobs, HttpContext http) =>
@@ -45,21 +45,21 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
             return await sheets.AnswerAsync(http, $"proof {proof.Id}", path, () => Task.FromResult(SiteRenderer.Render(proof.Document, trades[proof.Document.Trade], proof.Facts, new RenderSettings(addresses.Main(proof.Site), proof.Settings, RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) })));
         }).AllowAnonymous();
 
-        app.MapGet(PublicEndpoints.SampleSheet, async (string token, string? path, Sheets sheets, ProspectDesk desk, SiteStore store, SiteAddresses addresses, TimeProvider clock, HttpContext http) =>
+        app.MapGet(PublicEndpoints.SampleSheet, async (string token, string? path, Sheets sheets, ProspectDesk desk, SiteStore store, TakeStore takes, SiteAddresses addresses, TimeProvider clock, HttpContext http) =>
         {
             if (await desk.LinkAsync(token) is not { Site.IsSample: true } link || !link.Open(clock.GetUtcNow())) return Results.Text("This link has ended.", statusCode: 410);
-            return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, store, addresses);
+            return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, store, takes, addresses);
         }).AllowAnonymous();
     }
 
     /// <summary>A file of a site as its facts and settings have it now. The document is read and rendered once for all files of a page.</summary>
-    private async Task<IResult> AnswerAsync(HttpContext http, Site site, SheetView view, string? path, SiteStore store, SiteAddresses addresses)
+    private async Task<IResult> AnswerAsync(HttpContext http, Site site, SheetView view, string? path, SiteStore store, TakeStore takes, SiteAddresses addresses)
     {
         var settings = await store.SettingsAsync(site);
         return await AnswerAsync(http, $"{view}|{site.TradeId}|{site.IsSample}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Layers)}", path, async () =>
         {
             var document = await store.DocumentAsync(site);
-            if (view.Revision is { } number && await store.RevisionAsync(site.Id, number) is { } earlier) document = earlier;
+            if (view.Revision is { } number && await takes.RevisionAsync(site.Id, number) is { } earlier) document = earlier;
             if (view.Look is { } look) document = document with { Look = look };
             return SiteRenderer.Render(document, store.Trade(site), site.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
         });

@@ -46,7 +46,7 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
     /// <summary>Reads the site again after a change, so that the page shows what is stored.</summary>
     protected async Task ReloadAsync()
     {
-        Site = (await Store.FindAsync(Site.Id))!;
+        Site = await Store.FindFreshAsync(Site.Id);
         Document = await Store.DocumentAsync(Site);
         Summary = await status.OfAsync(Site);
         ViewData["Site"] = Summary;

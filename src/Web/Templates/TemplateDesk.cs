@@ -119,8 +119,7 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
         var from = store.Trade(site);
         if (from.Base is null || trades.Agency.FirstOrDefault(t => t.Family == from.Family) is not { } to || to.Version == from.Version) return null;
         var now = await store.DocumentAsync(site);
-        SiteDocument Compose(TradeTemplate t) => Composer.Compose(t, site.Facts, Wishes.Of(now), now.Take, new Precedents(CopyLedger.Empty, now));
-        var outcome = Renewal.Follow(now, Compose(to), Compose(from)) with { Look = now.Look };
+        var outcome = Recomposing.Followed(trades, from, to, site.Facts, now);
         return new TemplateOffer(from, to, outcome, Difference.Between(now, outcome), now.Pages.SelectMany(p => p.Sections).SelectMany(s => s.Content.Passages()).Count(p => p.Passage.Kept));
     }
 

@@ -23,11 +23,11 @@ internal static class Notices
     }
 
     /// <summary>The section's own link; nothing where its address could not be followed.</summary>
-    public static Html Link(RenderContext c, Section s, LinkedContent content, string css = "more")
+    public static Html Link(RenderContext c, Section s, LinkedContent content)
     {
         var href = c.Text.Plain(content.Link);
         if (!LinkTarget.Allowed(href)) return Html.Empty;
         var label = content.LinkLabel.IsEmpty ? Html.Text(c.W("sections.more")) : c.Text.Line(content.LinkLabel);
-        return Html.Of($" <a class=\"{css}\" href=\"{LinkTarget.From(c, href)}\"{c.At(s, "link.label")}>{label}</a>");
+        return Html.Of($" <a class=\"more\" href=\"{LinkTarget.From(c, href)}\"{c.At(s, "link.label")}>{label}</a>");
     }
 }

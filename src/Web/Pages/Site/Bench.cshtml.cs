@@ -16,7 +16,7 @@ using Plurimax.Web.Proofs;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>Galley beside sheet.</summary>
-public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, CopyShelf copies, PhotoDesk photos, PlurimaxDb db) : SitePageModel(store, status, addresses)
+public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, CopyShelf copies, PhotoDesk photos, TakeStore takes, PlurimaxDb db) : SitePageModel(store, status, addresses)
 {
     private TextEngine? _text;
     private string? _section;
@@ -41,8 +41,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
 
     public string Plain(Passage p)
     {
-        var language = InHandPage.Language ?? Document.Language;
-        _text ??= new TextEngine(FactTree.Build(Site.Facts), (Store.TradeIn(Site, language) ?? Trade).Words, FixedTexts.In(SettingsTexts, SiteWords.For(language)), SiteWords.For(language));
+        _text ??= TextEngine.For(Document, InHandPage.Language ?? Document.Language, Trade, Site.Facts, SettingsTexts).Text;
         return p.Needs.IsDefaultOrEmpty || p.Needs.All(_text.Has) ? _text.Plain(p) : "";
     }
 
@@ -147,7 +146,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public async Task<IActionResult> OnPostTakeAsync(int revision, string leaf, string? section, int? take, TakePart part = TakePart.All, bool thisPage = false, Core.Trades.Tone? tone = null, Core.Trades.Tone? second = null, TextLength? length = null)
     {
         var before = Document;
-        var outcome = await Store.TakeAsync(Site.Id, revision, section, take, Who, part, thisPage ? leaf : null,
+        var outcome = await takes.TakeAsync(Site.Id, revision, section, take, Who, part, thisPage ? leaf : null,
             tone is null && second is null && length is null ? null : new Voice(tone ?? Document.Tone, second == tone ? null : second ?? (tone is null ? Document.SecondTone : null), length ?? Document.Length));
         if (!outcome.Ok) return await FailAsync(outcome, leaf, section);
         await LayAsync(leaf, section);

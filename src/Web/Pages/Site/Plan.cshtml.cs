@@ -16,6 +16,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
 {
     private const int Across = 3;
     private TextEngine? _text;
+    private Waiting? _waiting;
     protected override string StationName => "plan";
 
     public Page? InHand { get; private set; }
@@ -26,7 +27,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     public int Height => Nodes.IsEmpty ? 100 : Nodes.Max(n => n.Y + n.H) + 20;
     protected override string QueryOf() => InHand is { } p ? $"?leaf={p.Id}" : "";
 
-    public string Plain(Passage p) => (_text ??= new TextEngine(FactTree.Build(Site.Facts), Trade.Words, ImmutableDictionary<string, string>.Empty, SiteWords.For(Document.Language))).Plain(p);
+    public string Plain(Passage p) => (_text ??= TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text).Plain(p);
 
     /// <summary>Its heading where the kind alone would not tell it from its neighbours.</summary>
     public string Title(Section s) => s.Content is TextContent or LegalContent && Plain(s.Content.Heading) is { Length: > 0 } h ? IndexModel.Cut(h, 22) : SectionKinds.Of(s.Content).Label;
@@ -35,9 +36,9 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     public static string Say(SectionRole role) => role switch { SectionRole.Open => "Open", SectionRole.Explain => "Explain", SectionRole.Prove => "Prove", SectionRole.Show => "Show", SectionRole.Act => "Act", _ => "Find us" };
 
     /// <summary>The fact without which a kind of section would show nothing.</summary>
-    public string? WaitsFor(SectionKind kind) => Waiting.For(kind, Document, Site.Facts);
+    public string? WaitsFor(SectionKind kind) => (_waiting ??= new Waiting(Document, Site.Facts)).For(kind);
 
-    public string Waits(Section s) => Waiting.For(s, Document, Site.Facts) is { } what ? $"waits: {(what.Contains('.') ? what.Split('.')[^1] : what)}" : "";
+    public string Waits(Section s) => (_waiting ??= new Waiting(Document, Site.Facts)).For(s) is { } what ? $"waits: {(what.Contains('.') ? what.Split('.')[^1] : what)}" : "";
 
     /// <summary>The fact without which an action would lead nowhere, where it is not known.</summary>
     public string? Lacks(Core.Trades.MainAction action) => Core.Composing.Composer.NeededBy(action) is var fact && FactTree.Has(FactTree.Build(Site.Facts), fact) ? null : fact;
@@ -141,14 +142,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     public Task<IActionResult> OnPostSizeAsync(int revision, PlanSize size) =>
         Enum.IsDefined(size) ? DoAsync(revision, new ResizePlan(size, Store.Resized(Site, Document, size)), _ => null) : Task.FromResult(Refuse("Choose one of the sizes."));
 
-    /// <summary>The page that a proposal describes. A kind that the site has already becomes a page of its own name.</summary>
-    private Page Made(PageProposal p)
-    {
-        var id = p.Service is not null ? $"service-{p.Service}" : p.Kind.Id;
-        if (id == "page" || Document.FindPage(id) is not null) id = "new";
-        return Core.Composing.Composer.PageFor(Trade, Site.Facts, Document, p.Plan(id)) is var page && id == "new"
-            ? page with { File = "new.html", Sections = [.. page.Sections.Select(s => s.Content is TitleContent t ? s with { Content = t with { Heading = new Passage(Core.Composing.Composer.Escape(p.Name), Kept: true) } } : s)], Title = new Passage(Core.Composing.Composer.Escape(p.Name) + " | {{ business.name }}"), InMenu = true } : page;
-    }
+    private Page Made(PageProposal p) => PageWish.Make(p, Document, Trade, Site.Facts);
 
     private Task<IActionResult> AddAsync(int revision, string name, Page? made, string further = "") =>
         DoAsync(revision, new AddPage(name, made), d => d.Pages.Except(Document.Pages, ById).FirstOrDefault()?.Id, said: further);

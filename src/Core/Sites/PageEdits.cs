@@ -1,0 +1,62 @@
+namespace Plurimax.Core.Sites;
+
+/// <summary>Adds a page that was made: out of a wish, after another page, out of an HTML file. Holds it, so that replaying the log never makes it anew.</summary>
+/// <param name="Name">What it is called in the menu.</param>
+/// <param name="Made">The page; its ids are settled when it comes in. Null adds a page with a title and a text to write.</param>
+public sealed record AddPage(string Name, Page? Made = null) : Edit
+{
+    public override string Say(SiteDocument site) => $"Added page {Name}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        var name = Facts.FactReader.Clean(Name);
+        if (name.Length is 0 or > 60) return Fail("A page needs a name of 1 to 60 characters.");
+        var label = new Passage(Composing.Composer.Escape(name), Kept: true);
+        var page = Made ?? new Page("new", "new.html", "tell more", label, new Passage(label.Text + " | {{ business.name }}"), Passage.None,
+        [
+            new Section("new.title", new TitleContent { Heading = label }),
+            new Section("new.text", new TextContent("own") { Text = new("Write here.", Kept: true) }),
+        ]);
+        page = Plans.PageLayout.Settled(site, page, name);
+        if (Made is null || page.Menu.Kept || page.Menu.IsEmpty || Plans.PageKinds.Find(page.Id) is null) page = page with { Menu = label };
+        var at = site.Pages.ToList().FindIndex(p => p.Id == "contact") is >= 0 and var c ? c : site.Pages.ToList().FindIndex(p => p.Id == "privacy") is >= 0 and var q ? q : site.Pages.Length;
+        return site with { Pages = site.Pages.Insert(at, page) };
+    }
+}
+
+public sealed record RemovePage(string Page) : Edit
+{
+    public override string Say(SiteDocument site) => $"Removed page {site.FindPage(Page)?.Menu.Text}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => site.FindPage(Page) is not { } page ? Gone("page")
+        : page.IsHome ? Fail("The home page cannot be removed; a site begins there.")
+        : site with { Pages = site.Pages.Remove(page), Removed = site.Removed.Add(Page) };
+}
+
+public sealed record MovePage(string Page, int Index) : Edit
+{
+    public override string Say(SiteDocument site) => $"Moved page {site.FindPage(Page)?.Menu.Text}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindPage(Page) is not { } page) return Gone("page");
+        if (page.IsHome) return Fail("The home page stays first.");
+        var without = site.Pages.Remove(page);
+        return site with { Pages = without.Insert(Math.Clamp(Index, 1, without.Length), page) };
+    }
+}
+
+public sealed record RenamePage(string Page, string Name) : Edit
+{
+    public override string Say(SiteDocument site) => $"Renamed page {site.FindPage(Page)?.Menu.Text} to {Name}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        var name = Facts.FactReader.Clean(Name);
+        if (name.Length is 0 or > 60) return Fail("A page needs a name of 1 to 60 characters.");
+        return site.FindPage(Page) is null ? Gone("page") : site.WithPage(Page, p => p with { Menu = new Passage(Composing.Composer.Escape(name), Kept: true) });
+    }
+}
+
+public sealed record HidePage(string Page, bool Hidden) : Edit
+{
+    public override string Say(SiteDocument site) => $"{(Hidden ? "Hid" : "Showed")} page {site.FindPage(Page)?.Menu.Text}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => site.FindPage(Page) is not { } page ? Gone("page")
+        : page.IsHome ? Fail("The home page cannot be hidden.") : site.WithPage(Page, p => p with { Hidden = Hidden });
+}

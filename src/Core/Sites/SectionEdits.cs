@@ -1,0 +1,130 @@
+namespace Plurimax.Core.Sites;
+
+public sealed record HideSection(string Section, bool Hidden) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"{(Hidden ? "Hid" : "Showed")} {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => site.FindSection(Section) is null ? Gone("section") : site.WithSection(Section, s => s with { Hidden = Hidden });
+}
+
+/// <summary>Puts a photo or a document on the site, into a section that shows such.</summary>
+public sealed record PlaceFile(string Section, SiteFile File) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"Put {File.Alt} into {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        if (string.IsNullOrWhiteSpace(File.Alt)) return Fail(File.IsPhoto ? "Say in a few words what the photo shows, for those who do not see it." : "Give the file a label.");
+        var label = new Passage(Composing.Composer.Escape(File.Alt), Kept: true);
+        SectionContent? content = (found.Section.Content, File.IsPhoto) switch
+        {
+            (GalleryContent or CompareContent, true) when found.Section.Content.Items.Any(i => i.Id == File.Id) => null,
+            (GalleryContent or CompareContent, true) => found.Section.Content with { Items = found.Section.Content.Items.Add(new SectionItem(File.Id, label, Passage.None)) },
+            (PictureContent p, true) => p with { Photo = File.Id },
+            (DownloadsContent d, false) => d with { Items = d.Items.Add(new SectionItem(File.Id, label, new Passage(File.Path, Kept: true))) },
+            _ => null,
+        };
+        if (content is null) return Fail(found.Section.Content is GalleryContent or CompareContent && File.IsPhoto ? "This photo is here already." : $"{SectionKinds.Of(found.Section.Content).Label} cannot show it.");
+        var files = site.Files.IsDefault ? [] : site.Files;
+        return site.WithSection(Section, s => s with { Content = content }) with { Files = files.Any(f => f.Id == File.Id) ? files : files.Add(File) };
+    }
+}
+
+/// <summary>Takes a photo or a document out of a section; from the site too, where it stands nowhere else.</summary>
+public sealed record RemoveFile(string Section, string File) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"Took a file out of {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        SectionContent content = found.Section.Content is PictureContent p ? p with { Photo = p.Photo == File ? null : p.Photo } : found.Section.Content with { Items = [.. found.Section.Content.Items.Where(i => i.Id != File)] };
+        var without = site.WithSection(Section, s => s with { Content = content });
+        var stands = without.Pages.SelectMany(x => x.Sections).Any(s => s.Content is PictureContent { Photo: { } photo } && photo == File || s.Content is GalleryContent or CompareContent or DownloadsContent && s.Content.Items.Any(i => i.Id == File));
+        return stands || without.Files.IsDefault ? without : without with { Files = without.Files.RemoveAll(f => f.Id == File) };
+    }
+}
+
+/// <summary>Another way of laying a section out; null follows the look again.</summary>
+public sealed record ChooseVariant(string Section, string? Variant) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"Layout of {Called(site, Section)}: {Variant?[2..] ?? "as the look has it"}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        var kind = SectionKinds.Of(found.Section.Content);
+        return Variant is not null && !kind.Variants.Contains(Variant) ? Fail($"{kind.Label} has no layout “{Variant}”.") : site.WithSection(Section, s => s with { Variant = Variant });
+    }
+}
+
+/// <param name="To">Page to move to.</param>
+/// <param name="Index">Place among that page's sections, 0 first, counted without the moved one.</param>
+public sealed record MoveSection(string Section, string To, int Index) : Edit
+{
+    public override string Say(SiteDocument site) => $"Moved {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        if (site.FindPage(To) is null) return Gone("page");
+        var without = site.WithPage(found.Page.Id, p => p with { Sections = p.Sections.Remove(found.Section) });
+        return without.WithPage(To, p => p with { Sections = p.Sections.Insert(Math.Clamp(Index, 0, p.Sections.Length), found.Section) });
+    }
+}
+
+public sealed record DuplicateSection(string Section) : Edit
+{
+    public override string Say(SiteDocument site) => $"Duplicated {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        var copy = found.Section with { Id = FreeId(site, found.Section.Id) };
+        return site.WithPage(found.Page.Id, p => p with { Sections = p.Sections.Insert(p.Sections.IndexOf(found.Section) + 1, copy) });
+    }
+
+    internal static string FreeId(SiteDocument site, string like)
+    {
+        var taken = site.Pages.SelectMany(p => p.Sections).Select(s => s.Id).Concat(site.Removed).ToHashSet();
+        for (var n = 2; ; n++)
+            if (!taken.Contains($"{like}-{n}")) return $"{like}-{n}";
+    }
+}
+
+public sealed record DeleteSection(string Section) : Edit
+{
+    public override string Say(SiteDocument site) => $"Deleted {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        return found.Section.Content is LegalContent && found.Section.Id == "privacy.privacy"
+            ? Fail("The privacy text belongs to every site that has a form. Hide the page if it stands elsewhere.")
+            : site.WithPage(found.Page.Id, p => p with { Sections = p.Sections.Remove(found.Section) }) with { Removed = site.Removed.Add(Section) };
+    }
+}
+
+public sealed record AddSection(string Page, string Kind, int Index) : Edit
+{
+    public override string Say(SiteDocument site) => $"Added {SectionKinds.Named(Kind)?.Label} to {site.FindPage(Page)?.Menu.Text}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindPage(Page) is null) return Gone("page");
+        if (SectionKinds.Named(Kind) is not { } kind) return Fail($"There is no kind of section called “{Kind}”.");
+        var section = new Section(DuplicateSection.FreeId(site, $"{Page}.{Kind}"), kind.Blank());
+        return site.WithPage(Page, p => p with { Sections = p.Sections.Insert(Math.Clamp(Index, 0, p.Sections.Length), section) });
+    }
+}
+
+/// <summary>Lets the generator have a section's passages again.</summary>
+public sealed record ReleaseKeep(string Section) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"Released {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        var content = found.Section.Content;
+        foreach (var (path, _) in content.Passages()) content = content.With(path, p => p with { Kept = false })!;
+        return site.WithSection(Section, s => s with { Content = content });
+    }
+}
