@@ -38,7 +38,9 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     /// <summary>The fact without which a kind of section would show nothing.</summary>
     public string? WaitsFor(SectionKind kind) => (_waiting ??= new Waiting(Document, Site.Facts)).For(kind);
 
-    public string Waits(Section s) => (_waiting ??= new Waiting(Document, Site.Facts)).For(s) is { } what ? $"waits: {(what.Contains('.') ? what.Split('.')[^1] : what)}" : "";
+    /// <summary>What a section waits for, where it fits beside its name on the map; else only that it waits.</summary>
+    public string Waits(Section s) => (_waiting ??= new Waiting(Document, Site.Facts)).For(s) is not { } what ? ""
+        : Title(s).Length + what.Split('.')[^1].Length <= 18 ? $"waits: {what.Split('.')[^1]}" : "waits";
 
     /// <summary>The fact without which an action would lead nowhere, where it is not known.</summary>
     public string? Lacks(Core.Trades.MainAction action) => Core.Composing.Composer.NeededBy(action) is var fact && FactTree.Has(FactTree.Build(Site.Facts), fact) ? null : fact;
