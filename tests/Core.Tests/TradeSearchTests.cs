@@ -69,4 +69,16 @@ public sealed class TradeSearchTests(ITestOutputHelper output)
         TradeAdvice.Begin(Trades["window-cleaner"], "Glazier", ["Panes"]).Problem!.ShouldContain("at least three");
         TradeAdvice.Begin(Trades["window-cleaner"], " ", ["a", "b", "c"]).Ok.ShouldBeFalse();
     }
+
+    [Fact]
+    public void A_template_can_be_begun_from_every_trade()
+    {
+        foreach (var nearest in Trades.All.Where(t => t.Base is null))
+        {
+            var begun = TradeAdvice.Begin(nearest, "Glazier", ["Broken panes", "Double glazing", "Shop fronts"]);
+            begun.Ok.ShouldBeTrue($"{nearest.Id}: {begun.Problem}");
+            var own = Should.NotThrow(() => new TradeReader(Content.Text).Read("own.yaml", begun.Value!), customMessage: nearest.Id);
+            string.Join(" ", own.Services.Keys.Order()).ShouldBe("broken-panes double-glazing shop-fronts", nearest.Id);
+        }
+    }
 }
