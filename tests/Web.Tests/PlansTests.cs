@@ -161,6 +161,7 @@ public class PlansTests(App app)
         var found = WebUtility.HtmlDecode(await maker.Http.GetStringAsync("/new?Words=glazier"));
         found.ShouldContain("No trade fits “glazier” exactly");
         found.ShouldContain("Each would be replaced");
+        found.ShouldContain("action=\"/new?handler=Begin\"");
         (await maker.SendAsync("/new?handler=Begin", new() { ["Words"] = "glazier", ["BeginName"] = "Glazier", ["BeginFrom"] = "window-cleaner", ["BeginServices"] = "Panes" })).Body.ShouldContain("at least three");
         var begun = await maker.PostAsync("/new?handler=Begin", new() { ["Words"] = "glazier", ["BeginName"] = "Glazier", ["BeginFrom"] = "window-cleaner", ["BeginServices"] = "Panes\nShop fronts\nDouble glazing" });
         begun.Headers.Location!.OriginalString.ShouldBe("/trades/glazier");
