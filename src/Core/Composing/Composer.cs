@@ -53,7 +53,7 @@ public static class Composer
     private static (SiteDocument Site, double Nearness) Compose(TradeTemplate trade, FactSheet facts, Wishes wishes, int take, Precedents precedents, string seed, Tone tone, (string Id, ImmutableArray<string> Services) cut)
     {
         var tree = FactTree.Build(facts);
-        var picker = new Picker(trade, tree, facts.Country, facts.Name, seed, new Voice(tone, wishes.Second, wishes.Length), take, precedents);
+        var picker = new Picker(trade, tree, facts.Country, facts.Name, seed, new Voice(tone, wishes.Second, wishes.Length), take, precedents, Action(trade, tree, wishes));
         var services = Services(trade, facts, cut.Services, seed, take, tone);
         var plan = SitePlan.For(trade, facts, wishes.Size, [.. services.Select(s => s.Id)], wishes.Files.Count(f => f.IsPhoto));
 
@@ -85,7 +85,7 @@ public static class Composer
     public static Page PageFor(TradeTemplate trade, FactSheet facts, SiteDocument site, PlannedPage plan)
     {
         var seed = site.SeedFor(trade, facts);
-        var picker = new Picker(trade, FactTree.Build(facts), facts.Country, facts.Name, seed, new Voice(site.Tone, site.SecondTone, site.Length), site.Take, new Precedents(CopyLedger.Empty, Avoids: [site]));
+        var picker = new Picker(trade, FactTree.Build(facts), facts.Country, facts.Name, seed, new Voice(site.Tone, site.SecondTone, site.Length), site.Take, new Precedents(CopyLedger.Empty, Avoids: [site]), site.Action);
         var cut = trade.Cuts.FirstOrDefault(c => c.Id == site.Cut) is { Id: not null } own ? own : trade.Cuts[0];
         var services = Services(trade, facts, cut.Services, seed, site.Take, site.Tone);
         if (plan.Service is { } id && services.All(s => s.Id != id) && trade.Services.TryGetValue(id, out var known))

@@ -55,7 +55,7 @@ public static class NameIdeas
 
     /// <summary>Short lines of the trade that state nothing of the firm.</summary>
     public static ImmutableArray<string> Slogans(TradeTemplate trade, string town, int round = 1) =>
-        [.. (trade.Passage("headline") ?? []).Where(a => a.If.IsEmpty && a.May.IsEmpty && !a.Text.Contains("{%", StringComparison.Ordinal) && !a.Text.Contains("business.name", StringComparison.Ordinal) && !a.Text.Contains('['))
+        [.. (trade.Passage("headline") ?? []).Where(a => a.IsGeneral && !a.Text.Contains("{%", StringComparison.Ordinal) && !a.Text.Contains("business.name", StringComparison.Ordinal) && !a.Text.Contains('['))
             .Select(a => a.Text.Replace("{{ place.town }}", town).Trim()).Where(t => t.Length is > 8 and <= 52).Distinct()
             .OrderBy(t => Chance.Hash($"{trade.Id}/{town}/{round}/{t}")).Take(6)];
 

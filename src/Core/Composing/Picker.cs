@@ -9,9 +9,11 @@ using Plurimax.Core.Trades;
 namespace Plurimax.Core.Composing;
 
 /// <summary>Chooses one wording for each slot of a site and remembers what has been said so far.</summary>
-internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<string, object> facts, string country, string name, string seed, Voice voice, int take, Precedents precedents)
+internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<string, object> facts, string country, string name, string seed, Voice voice, int take, Precedents precedents, MainAction? action = null)
 {
     private readonly Tone tone = voice.Tone;
+    /// <summary>Whom the site speaks to and what it asks of them: what <c>for:</c> may name.</summary>
+    private readonly ImmutableHashSet<string> _addressees = Audiences.In(facts.GetValueOrDefault("audience") as string).Union(action is { } a ? [a.ToString().ToLowerInvariant()] : []);
     private readonly Dictionary<string, (Alternate Alternate, string Choice)> _chosen = new(StringComparer.Ordinal);
     private readonly Dictionary<string, List<(string Id, Alternate Alternate, string Choice)>> _pools = new(StringComparer.Ordinal);
     private readonly HashSet<string> _points = new(StringComparer.Ordinal);
@@ -55,7 +57,7 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
             foreach (var item in open)
             {
                 var allowed = Allowed(item.Alternates, $"{parts[0]}.{item.Id}");
-                var sure = allowed.Where(c => c.Alternate.If.Length > 0).ToList();
+                var sure = allowed.Where(c => c.Alternate.IsParticular).ToList();
                 candidates.AddRange((sure.Count > 0 ? sure : allowed).Select(c => (item.Id, c.Alternate, c.Choice)));
             }
             if (Best($"{page}/{slot}.{i}", [.. candidates.Select(c => (c.A, c.Choice))]) is not { } best) break;
@@ -101,13 +103,13 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
     {
         text = PhraseList().Replace(text, m => Chance.Pick(m.Groups[1].Value.Split('|'), $"{seed}/{take}/{m.Value}"));
         if (tone == Tone.Formal && trade.Language.StartsWith("en", StringComparison.Ordinal)) text = Contractions.Full(text);
-        return new Passage(text, c.Choice + suffix, false, [.. c.Alternate.If, .. c.Alternate.May]);
+        return new Passage(text, c.Choice + suffix, false, [.. c.Alternate.If, .. c.Alternate.May, .. c.Alternate.For.Any(Audiences.Keys.Contains) ? ["audience"] : ImmutableArray<string>.Empty]);
     }
 
     private void Choose(string key, string bankName, ImmutableArray<Alternate> bank)
     {
         var allowed = Allowed(bank, bankName);
-        var sure = allowed.Where(c => c.Alternate.If.Length > 0).ToList();
+        var sure = allowed.Where(c => c.Alternate.IsParticular).ToList();
         if (Best(key, sure.Count > 0 ? sure : allowed) is not { } best) return;
         _chosen[key] = best;
         Note(best.Alternate, best.Choice);
@@ -117,6 +119,7 @@ internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<st
     {
         var fits = bank.Select((a, i) => (Alternate: a, Choice: $"{bankName}.{i}")).Where(c =>
             (c.Alternate.In.IsEmpty || c.Alternate.In.Contains(country))
+            && (c.Alternate.For.IsEmpty || c.Alternate.For.Any(_addressees.Contains))
             && c.Alternate.If.All(f => FactTree.Has(facts, f)) && c.Alternate.May.All(f => FactTree.Has(facts, f)) && !c.Alternate.No.Any(f => FactTree.Has(facts, f))).ToList();
         var toned = fits.Where(c => c.Alternate.Tones.IsEmpty || c.Alternate.Tones.Contains(tone) || voice.Second is { } second && c.Alternate.Tones.Contains(second)).ToList();
         return toned.Count > 0 ? toned : fits;

@@ -15,7 +15,12 @@ public sealed record Alternate
     public ImmutableArray<string> May { get; init; } = [];
     public ImmutableArray<string> No { get; init; } = [];
     public ImmutableArray<string> In { get; init; } = [];
+    /// <summary>Audiences (<see cref="Audiences"/>) or main actions it is written for; such a wording beats the general ones where one of them is given.</summary>
     public ImmutableArray<string> For { get; init; } = [];
+    /// <summary>Whether it can stand on any site: no fact and no audience is needed.</summary>
+    public bool IsGeneral => If.IsEmpty && May.IsEmpty && For.IsEmpty;
+    /// <summary>Whether it beats the general wordings once its conditions hold.</summary>
+    public bool IsParticular => If.Length > 0 || For.Length > 0;
     /// <summary>The points it makes; two texts with one point never share a site.</summary>
     public ImmutableArray<string> Points { get; init; } = [];
     public ImmutableArray<string> Says { get; init; } = [];
@@ -88,7 +93,7 @@ public static partial class BankText
 
     private static Alternate Unknown(Alternate a, string tag, int line, Action<int, string> report)
     {
-        report(line, $"unknown tag “{tag}”. Known are the tones, if: no: may: in: for: says: #point, short and long.");
+        report(line, $"unknown tag “{tag}”. Known are the tones, if: no: may: in: for: (audience or main action) says: #point, short and long.");
         return a;
     }
 
@@ -102,10 +107,11 @@ public static partial class BankText
         if (tag.StartsWith("may:", StringComparison.Ordinal)) return a with { May = a.May.Add(After("may:")) };
         if (tag.StartsWith("no:", StringComparison.Ordinal)) return a with { No = a.No.Add(After("no:")) };
         if (tag.StartsWith("in:", StringComparison.Ordinal)) return a with { In = a.In.Add(After("in:")) };
-        if (tag.StartsWith("for:", StringComparison.Ordinal)) return a with { For = a.For.Add(After("for:")) };
+        if (tag.StartsWith("for:", StringComparison.Ordinal)) return !IsAddressee(After("for:")) ? null : a with { For = a.For.Add(After("for:")) };
         if (tag.StartsWith("says:", StringComparison.Ordinal)) return a with { Says = a.Says.Add(After("says:")) };
         if (tag.StartsWith('#')) return a with { Points = a.Points.Add(After("#")) };
         if (tag is "short" or "long") return a with { Short = tag == "short" };
+        static bool IsAddressee(string key) => Audiences.Keys.Contains(key) || Enum.TryParse<MainAction>(key, ignoreCase: true, out _) && !char.IsDigit(key[0]);
         return Enum.TryParse<Tone>(tag, ignoreCase: true, out var tone) && !char.IsDigit(tag[0]) ? a with { Tones = a.Tones.Add(tone) } : null;
     }
 }

@@ -72,7 +72,7 @@ public static partial class StyleLint
         foreach (var (name, least) in Wordings)
         {
             var bank = t.Passage(name) ?? [];
-            var general = bank.Where(a => a.If.IsEmpty && a.May.IsEmpty).ToList();
+            var general = bank.Where(a => a.IsGeneral).ToList();
             if (general.Count < least) Say(bank.FirstOrDefault(), name, $"{general.Count} general wordings; {least} are needed.");
             foreach (var tone in t.Tones)
                 if (general.Count(a => a.Tones.IsEmpty || a.Tones.Contains(tone)) is var n && n < least - 2) Say(bank.FirstOrDefault(), name, $"{n} wordings in the tone {tone.ToString().ToLowerInvariant()}; {least - 2} are needed.");
