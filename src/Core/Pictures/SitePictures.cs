@@ -59,7 +59,7 @@ public static class SitePictures
             recipe.Draw(canvas, new Inks(k.Ink), new Dice(k.Seed));
             return canvas.ToString();
         });
-        return new SitePicture($"img/{scene}.svg", w, h, recipe.Alt, svg);
+        return new SitePicture($"img/{scene}.svg", w, h, recipe.Alt, svg, scene);
     }
 }
 

@@ -22,7 +22,11 @@ public sealed record RenderSettings(string BaseUrl, ImmutableDictionary<string, 
 }
 
 /// <summary>A drawn picture of a site with its place in the files and the words that stand for it.</summary>
-public sealed record SitePicture(string File, int Width, int Height, string Alt, string Svg);
+public sealed record SitePicture(string File, int Width, int Height, string Alt, string Svg, string? Scene = null)
+{
+    /// <summary>What it shows in another language; null where that is written in English only.</summary>
+    public string? AltIn(string language) => Scene is null || language == "en" ? Alt : Pictures.SceneTexts.Of(Scene, language);
+}
 
 /// <summary>Everything the section renderers look at.</summary>
 internal sealed record RenderContext(
@@ -62,11 +66,11 @@ internal sealed record RenderContext(
     public SitePicture? Photo(string? id) => id is not null && Site.Photos.FirstOrDefault(p => p.Id == id) is { } photo
         ? new SitePicture(photo.Path, photo.Width, photo.Height, photo.Alt, "") : null;
 
-    /// <summary>What a drawn scene shows is written in English; on a page in another language that is said, so that it is read out as English.</summary>
-    private Html Spoken(SitePicture p, bool decorative) => decorative || p.Svg.Length == 0 || Words.Language == "en" ? Html.Empty : Html.Of($" lang=\"en\"");
+    /// <summary>What it shows, in the language of the page; where that is written in English only it is marked, so that it is read out as English.</summary>
+    private Html Alt(SitePicture p) => p.AltIn(Words.Language) is { } own ? Html.Of($"alt=\"{own}\"") : Html.Of($"alt=\"{p.Alt}\" lang=\"en\"");
 
     public Html Image(SitePicture p, bool lazy = true, bool decorative = false) =>
-        Html.Of($"<img src=\"{Assets}{p.File}\" width=\"{p.Width}\" height=\"{p.Height}\" alt=\"{(decorative ? "" : p.Alt)}\"{Spoken(p, decorative)}{new Html(lazy ? " loading=\"lazy\" decoding=\"async\"" : " fetchpriority=\"high\"")}>");
+        Html.Of($"<img src=\"{Assets}{p.File}\" width=\"{p.Width}\" height=\"{p.Height}\" {(decorative ? new Html("alt=\"\"") : Alt(p))}{new Html(lazy ? " loading=\"lazy\" decoding=\"async\"" : " fetchpriority=\"high\"")}>");
 
     /// <summary>Link and label of the one main action, the same in header, opening and bands.</summary>
     public (string Href, string Label, string? Icon) MainAction()

@@ -126,7 +126,7 @@ public static class SiteRenderer
         var description = Description(c.Text, c.Page);
         var url = c.Settings.BaseUrl + c.Folder + (c.Home ? "" : c.Page.File);
         var card = c.Pictures.GetValueOrDefault("hero");
-        var cardTags = card is null ? Html.Empty : Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{card.File}\">\n<meta property=\"og:image:alt\" content=\"{card.Alt}\">\n");
+        var cardTags = card is null ? Html.Empty : Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{card.File}\">\n<meta property=\"og:image:alt\" content=\"{card.AltIn(c.Words.Language) ?? card.Alt}\">\n");
         var edit = c.Settings.Mode == RenderMode.Anchored ? Html.Of($"<script src=\"/js/sheet.js\" defer></script>\n") : Html.Empty;
         var count = c.Settings.Settings.GetValueOrDefault("analytics") is { Length: > 0 } code ? Html.Of($"<meta name=\"analytics\" content=\"{code}\">\n") : Html.Empty;
         var head = c.Page.Id == "404" ? Html.Of($"<meta name=\"robots\" content=\"noindex\">\n") : Html.Of($"""
