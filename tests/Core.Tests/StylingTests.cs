@@ -93,6 +93,56 @@ public class StylingTests
     }
 
     [Fact]
+    public void No_two_of_the_twelve_families_could_be_taken_for_each_other()
+    {
+        Looks.All.Length.ShouldBeGreaterThanOrEqualTo(12);
+        foreach (var a in Looks.All)
+        {
+            LookDistance.Between(a, a).Total.ShouldBe(0);
+            foreach (var b in Looks.All.Where(b => b != a))
+            {
+                var apart = LookDistance.Between(a, b);
+                apart.ShouldBe(LookDistance.Between(b, a));
+                apart.Total.ShouldBeInRange(.35, 1, $"{a.Id} and {b.Id}: {apart}");
+                a.Variant("opening").ShouldNotBe(b.Variant("opening"), $"{a.Id} and {b.Id}");
+                a.Type.DisplayFont.ShouldNotBe(b.Type.DisplayFont, $"{a.Id} and {b.Id}");
+            }
+        }
+    }
+
+    [Fact]
+    public void Offered_are_looks_that_suit_the_trade_and_lie_far_apart()
+    {
+        foreach (var trade in TradeCatalogue.Shipped().All)
+        {
+            var offer = Looks.For(trade, trade.Id + "/Any Name/Any Town");
+            trade.Looks.ShouldAllBe(l => Looks.Find(l) != null, trade.Id);
+            offer[0].Id.ShouldBe(trade.Looks[0]);
+            offer.ShouldAllBe(l => trade.Looks.Contains(l.Id), trade.Id);
+            // No look that suits the trade lies farther from the first than the second does.
+            var far = trade.Looks.Select(l => LookDistance.Between(offer[0], Looks.Find(l)!).Total).Max();
+            LookDistance.Between(offer[0], offer[1]).Total.ShouldBe(far, 1e-6, trade.Id);
+        }
+        // Each family is right for some trades.
+        Looks.All.Select(l => l.Id).Except(TradeCatalogue.Shipped().All.SelectMany(t => t.Looks)).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Fonts_are_shipped_with_measured_fallbacks_and_stay_small()
+    {
+        foreach (var look in Looks.All)
+        {
+            foreach (var face in look.Faces)
+            {
+                Content.Bytes($"looks/fonts/{face.File}.woff2").ShouldNotBeNull($"{look.Id} {face.File}");
+                FontMetrics.Fallback(face.File).ShouldNotBeNull(face.File);
+            }
+            look.Faces.Select(f => f.File).Distinct().Sum(f => Content.Bytes($"looks/fonts/{f}.woff2")!.Length).ShouldBeLessThan(90 * 1024, look.Id);
+            look.Preload.ShouldAllBe(p => look.Faces.Any(f => f.File == p));
+        }
+    }
+
+    [Fact]
     public void Every_variant_of_every_look_has_its_style()
     {
         var css = new Dictionary<string, string> { ["opening"] = "hero", ["questions"] = "faq", ["testimonials"] = "quotes", ["action"] = "cta", ["contact"] = "form", ["legal"] = "prose" };

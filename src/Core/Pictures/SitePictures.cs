@@ -18,7 +18,8 @@ public static class SitePictures
     {
         "v-full" => (1800, 1080),
         "v-frieze" => (2000, 620),
-        "v-card" => (1200, 1200),
+        "v-stage" or "v-block" or "v-lower" => (2000, 780),
+        "v-card" or "v-medal" => (1200, 1200),
         _ => (1000, 1300),
     };
 

@@ -21,7 +21,7 @@ public static class SectionKinds
 
     public static readonly ImmutableDictionary<Type, SectionKind> All = new Dictionary<Type, SectionKind>
     {
-        [typeof(OpeningContent)] = K("opening", "Opening", "promise and main action", SectionRole.Open, null, "ticket full frieze arch tall card", "M4 8H22M4 13H18M4 20H14V25H4ZM27 4H44V28H27ZM27 22L34 14L44 24", () => new OpeningContent { Heading = P("{{ business.name }}, {{ place.town }}") }),
+        [typeof(OpeningContent)] = K("opening", "Opening", "promise and main action", SectionRole.Open, null, "ticket full frieze arch tall card stage window block lower medal ruled", "M4 8H22M4 13H18M4 20H14V25H4ZM27 4H44V28H27ZM27 22L34 14L44 24", () => new OpeningContent { Heading = P("{{ business.name }}, {{ place.town }}") }),
         [typeof(TitleContent)] = K("title", "Page title", "say where one is", SectionRole.Open, null, "rule band", "M4 12H32M4 18H22M4 26H44", () => new TitleContent { Heading = P("{{ business.name }}") }),
         [typeof(BannerContent)] = K("banner", "Banner", "one line above everything", SectionRole.Open, null, "strip card", "M2 10H46V20H2ZM8 15H30M36 15H41", () => new BannerContent { Text = P("Write here.") }),
         [typeof(AnnouncementContent)] = K("announcement", "Announcement", "news with an end date", SectionRole.Open, null, "notice board", "M6 5H42V27H6ZM10 11H26M10 16H36M10 21H30", () => new AnnouncementContent { Heading = P("A heading"), Text = P("Write here.") }),

@@ -57,13 +57,69 @@ public static class Looks
             new LookSpace(1, (2.6, 4), 72), new LookShape("10px", "20px", "48px", "99px", "2px"),
             new Ink(false, C(.975, .012, 250), C(.27, .07, 268), .7, C(.74, .14, 52), C(.62, .075, 190), 70, .05),
             V("head:plain opening:card trust:line services:columns about:overlap steps:panel questions:hair visit:mapside action:quiet prices:table contact:card foot:columns title:rule testimonials:soft text:plain area:ring urgent:bar legal:plain banner:card announcement:notice picture:right service:side team:row gallery:masonry compare:pair video:side rating:figure memberships:row quote:side menu:groups rooms:cards timetable:list callback:card newsletter:card downloads:cards social:cards news:cards code:frame")),
+        new("rail", "Ruled rail", "exact, technical, modern",
+            new ColourSeeds(false, C(.975, .006, 240), C(.935, .014, 240), C(.995, .003, 240), C(.25, .035, 250), C(.22, .03, 250), C(.5, .15, 255), C(.82, .16, 75), C(.48, .15, 255), C(.84, .12, 80)),
+            new LookType(1.0625, 1.125, 1.16, 1.24, (2.5, 5.2), F("Plex Cond", "Arial,sans-serif"), F("Plex", "Arial,sans-serif"), 600, 1.04, "-.015em", ButtonWeight: 600, Small: .9375),
+            [new("\"Plex Cond\"", "plex-cond", "600"), new("Plex", "plex", "400 700")], ["plex-cond", "plex"],
+            new LookSpace(.96, (2.4, 3.8), 78), new LookShape("2px", "2px", "2px", "2px", "1px"),
+            new Ink(false, C(.96, .012, 240), C(.22, .035, 250), .55, C(.55, .15, 255), C(.8, .15, 75), 60, .05),
+            V("head:sheet opening:ruled trust:line services:index about:split steps:numerals questions:split visit:sheet action:quiet prices:table contact:sheet foot:columns title:rule testimonials:pair text:columns area:list urgent:bar legal:plain banner:strip announcement:notice picture:left service:side team:list gallery:row compare:pair video:wide rating:line memberships:cells quote:side menu:board rooms:rows timetable:week callback:band newsletter:band downloads:list social:row news:list code:wide")),
+        new("bloom", "Bloom", "playful, round, cheerful",
+            new ColourSeeds(false, C(.985, .014, 95), C(.94, .04, 160), C(.998, .004, 95), C(.3, .09, 295), C(.28, .06, 295), C(.52, .17, 295), C(.82, .14, 60), C(.48, .17, 295), C(.86, .1, 70)),
+            new LookType(1.0625, 1.125, 1.17, 1.26, (2.6, 5.2), F("Fredoka", "Arial,sans-serif"), F("Nunito", "Arial,sans-serif"), 600, 1.06, "-.01em", ButtonWeight: 700),
+            [new("Fredoka", "fredoka", "600"), new("Nunito", "nunito", "400 700")], ["fredoka", "nunito"],
+            new LookSpace(1.04, (2.8, 4.4), 72), new LookShape("12px", "24px", "40px", "99px", "3px", Edge: "url(\"data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 1200 80' preserveAspectRatio='none'%3E%3Cpath d='M0 80V40C100 0 200 0 300 40S500 80 600 40S800 0 900 40S1100 80 1200 40V80Z'/%3E%3C/svg%3E\")"),
+            new Ink(false, C(.97, .03, 95), C(.28, .08, 295), .9, C(.72, .16, 40), C(.6, .14, 160), 85, .06),
+            V("head:plain opening:window trust:badges services:cards about:host steps:panel questions:tiles visit:tiles action:wave prices:sheetrate contact:card foot:soft title:band testimonials:soft text:centred area:ring urgent:panel legal:plain banner:card announcement:board picture:right service:stack team:row gallery:mosaic compare:slide video:side rating:figure memberships:row quote:large menu:groups rooms:cards timetable:week callback:card newsletter:card downloads:cards social:cards news:cards code:frame")),
+        new("chamber", "Chamber", "traditional, composed, trustworthy",
+            new ColourSeeds(false, C(.982, .01, 85), C(.94, .022, 88), C(.995, .005, 85), C(.27, .05, 165), C(.23, .035, 165), C(.4, .08, 165), C(.75, .1, 80), C(.42, .09, 165), C(.84, .09, 85)),
+            new LookType(1.0625, 1.125, 1.17, 1.24, (2.3, 4.4), F("Spectral", "Times New Roman,serif"), F("Source", "Arial,sans-serif"), 500, 1.12, "-.01em"),
+            [new("Spectral", "spectral", "500"), new("Source", "source", "400 700")], ["spectral", "source"],
+            new LookSpace(1.08, (3, 4.8), 68), new LookShape("2px", "3px", "4px", "3px", "1px"),
+            new Ink(false, C(.965, .016, 85), C(.24, .04, 165), .6, C(.7, .1, 78), C(.45, .07, 165), 45, .05),
+            V("head:mast opening:lower trust:sentence services:columns about:letter steps:cells questions:hair visit:almanac action:slab prices:table contact:sheet foot:centre title:rule testimonials:lead text:plain area:list urgent:panel legal:plain banner:card announcement:notice picture:left service:stack team:list gallery:plates compare:pair video:side rating:line memberships:cells quote:side menu:board rooms:rows timetable:list callback:band newsletter:band downloads:list social:row news:list code:wide")),
+        new("poster", "Poster", "bold, loud, urban",
+            new ColourSeeds(false, C(.98, .006, 100), C(.93, .02, 100), C(.995, .004, 100), C(.2, .02, 60), C(.19, .015, 60), C(.55, .2, 30), C(.86, .17, 95), C(.5, .19, 30), C(.88, .16, 95)),
+            new LookType(1.0625, 1.125, 1.18, 1.3, (3.2, 7.2), F("Shoulders", "Arial,sans-serif"), F("Work", "Arial,sans-serif"), 800, .94, "-.005em", "uppercase", 700),
+            [new("Shoulders", "shoulders", "800"), new("Work", "work", "400 700")], ["shoulders", "work"],
+            new LookSpace(1, (2.8, 4.6), 80), new LookShape("0", "0", "0", "0", "3px"),
+            new Ink(false, C(.95, .03, 95), C(.18, .015, 60), 1.1, C(.6, .21, 30), C(.85, .17, 95), 95, .08),
+            V("head:alert opening:block trust:strip services:bento about:overlap steps:track questions:split visit:sheet action:hazard prices:table contact:inverse foot:night title:band testimonials:cells text:columns area:ring urgent:bar legal:plain banner:strip announcement:board picture:bleed service:side team:cards gallery:contact compare:slide video:wide rating:figure memberships:cells quote:large menu:board rooms:rows timetable:week callback:band newsletter:band downloads:list social:row news:cards code:frame")),
+        new("linen", "Linen", "natural, minimal, slow",
+            new ColourSeeds(false, C(.976, .01, 80), C(.935, .02, 75), C(.99, .006, 80), C(.31, .03, 60), C(.28, .025, 60), C(.45, .06, 60), C(.76, .08, 130), C(.45, .07, 50), C(.84, .07, 120)),
+            new LookType(1.0625, 1.125, 1.17, 1.26, (2.5, 5), F("Serif Display", "Times New Roman,serif"), F("DM", "Arial,sans-serif"), 400, 1.1, "-.008em", ButtonWeight: 500),
+            [new("\"Serif Display\"", "dm-serif", "400"), new("DM", "dm-sans", "400 700")], ["dm-serif", "dm-sans"],
+            new LookSpace(1.14, (3.4, 5.4), 70, 34), new LookShape("0", "0", "0", "0", "1px"),
+            new Ink(false, C(.96, .018, 78), C(.3, .025, 60), .5, C(.72, .08, 130), C(.62, .07, 50), 50, .04),
+            V("head:plain opening:stage trust:inline services:alternate about:split steps:numerals questions:hair visit:mapside action:quiet prices:sheetrate contact:sheet foot:soft title:rule testimonials:pull text:centred area:list urgent:panel legal:plain banner:card announcement:notice picture:bleed service:stack team:row gallery:masonry compare:pair video:side rating:line memberships:row quote:side menu:groups rooms:rows timetable:list callback:band newsletter:card downloads:list social:row news:list code:frame")),
+        new("deck", "Night deck", "dark, sleek, calm",
+            new ColourSeeds(true, C(.2, .028, 205), C(.24, .034, 205), C(.275, .036, 205), C(.16, .026, 205), C(.95, .01, 180), C(.82, .12, 175), C(.8, .13, 40), C(.84, .11, 175)),
+            new LookType(1.0625, 1.125, 1.15, 1.2, (2, 3.7), F("Unbounded", "Arial,sans-serif"), F("Manrope", "Arial,sans-serif"), 500, 1.16, "-.03em", ButtonWeight: 700),
+            [new("Unbounded", "unbounded", "500"), new("Manrope", "manrope", "400 700")], ["unbounded", "manrope"],
+            new LookSpace(1.04, (3, 4.8), 74), new LookShape("6px", "12px", "18px", "12px", "1px"),
+            new Ink(true, C(.93, .02, 180), C(.18, .028, 205), 1, C(.82, .13, 175), C(.72, .14, 40), 45, .06),
+            V("head:plain opening:medal trust:cells services:columns about:overlap steps:panel questions:tiles visit:mapside action:glow prices:table contact:card foot:night title:band testimonials:pair text:plain area:ring urgent:panel legal:plain banner:strip announcement:board picture:right service:side team:cards gallery:mosaic compare:slide video:wide rating:figure memberships:row quote:large menu:groups rooms:cards timetable:week callback:card newsletter:card downloads:cards social:cards news:cards code:frame")),
     ];
 
     public static Look? Find(string id) => All.FirstOrDefault(l => l.Id == id);
 
-    /// <summary>Three looks for a site: those its trade names first, then the others in an order of the site's own.</summary>
-    public static ImmutableArray<Look> For(TradeTemplate trade, string seed) =>
-        [.. All.OrderBy(l => trade.Looks.IndexOf(l.Id) is >= 0 and var i ? i : 100).ThenBy(l => Chance.Hash(seed + "look" + l.Id)).Take(3)];
+    /// <summary>
+    /// Three looks for a site: the first that its trade names, then those that suit the trade and lie farthest from what is offered already,
+    /// each with an opening of its own. Where a trade names too few, the others follow in an order of the site's own.
+    /// </summary>
+    public static ImmutableArray<Look> For(TradeTemplate trade, string seed)
+    {
+        var fits = trade.Looks.Select(Find).OfType<Look>().ToList();
+        var others = All.Except(fits).OrderBy(l => Chance.Hash(seed + "look" + l.Id)).ToList();
+        var chosen = ImmutableArray.Create(fits.Concat(others).First());
+        while (chosen.Length < 3)
+        {
+            bool New(Look l) => chosen.All(c => c != l && c.Variant("opening") != l.Variant("opening"));
+            var open = fits.Where(New).ToList();
+            chosen = chosen.Add(LookDistance.Farthest(open.Count > 0 ? open : others.Where(New), chosen));
+        }
+        return chosen;
+    }
 
     /// <summary>The three as they are offered: each in a palette of the trade, the first in the look's own colours, so that no two share one.</summary>
     public static ImmutableArray<LookChoice> Offer(TradeTemplate trade, string seed, string? brand = null) =>

@@ -1,0 +1,48 @@
+using System.Collections.Immutable;
+using System.Globalization;
+
+namespace Plurimax.Core.Styling;
+
+/// <summary>
+/// How far apart two look families are, each part from 0 (alike) to 1: layouts of the sections they have in common, type, colour, shape.
+/// Sites are told apart by structure first, so layout weighs most.
+/// </summary>
+public readonly record struct LookDistance(double Layout, double Type, double Colour, double Shape)
+{
+    public double Total => .4 * Layout + .25 * Type + .2 * Colour + .15 * Shape;
+
+    public static LookDistance Between(Look a, Look b)
+    {
+        var shared = a.Variants.Keys.Where(b.Variants.ContainsKey).ToList();
+        var layout = shared.Count == 0 ? 1 : shared.Count(k => a.Variants[k] != b.Variants[k]) / (double)shared.Count;
+        return new LookDistance(layout, OfType(a.Type, b.Type), OfColour(a.Colours, b.Colours), OfShape(a, b));
+    }
+
+    /// <summary>Of the looks at hand, the one farthest from all that are chosen; the first named wins a tie.</summary>
+    public static Look Farthest(IEnumerable<Look> candidates, ImmutableArray<Look> chosen) =>
+        candidates.Select((l, i) => (Look: l, Far: Math.Round(chosen.Min(c => Between(l, c).Total), 6), Place: i)).OrderByDescending(x => x.Far).ThenBy(x => x.Place).First().Look;
+
+    private static double OfType(LookType a, LookType b) =>
+        (a.DisplayFont != b.DisplayFont ? .4 : 0) + (a.BodyFont != b.BodyFont ? .15 : 0) + (IsSerif(a) != IsSerif(b) ? .2 : 0)
+        + (a.DisplayCase != b.DisplayCase ? .1 : 0) + .15 * Math.Min(1, Math.Abs(a.Headline.Max - b.Headline.Max) / 3);
+
+    private static bool IsSerif(LookType t) => t.DisplayFont.EndsWith(",serif", StringComparison.Ordinal);
+
+    private static double OfColour(ColourSeeds a, ColourSeeds b) =>
+        Math.Min(1, new[] { (a.Ground, b.Ground), (a.Brand, b.Brand), (a.Accent, b.Accent), (a.Inverse, b.Inverse) }.Average(p => Apart(p.Item1, p.Item2)) / .3);
+
+    /// <summary>Euclidean in OKLab (Ottosson 2020).</summary>
+    private static double Apart(Oklch x, Oklch y)
+    {
+        double dl = x.L - y.L, da = A(x) - A(y), db = B(x) - B(y);
+        return Math.Sqrt(dl * dl + da * da + db * db);
+        static double A(Oklch c) => c.C * Math.Cos(c.H * Math.PI / 180);
+        static double B(Oklch c) => c.C * Math.Sin(c.H * Math.PI / 180);
+    }
+
+    private static double OfShape(Look a, Look b) =>
+        .5 * Math.Min(1, Math.Abs(Pixels(a.Shape.Large) - Pixels(b.Shape.Large)) / 32) + .2 * (a.Shape.Button != b.Shape.Button ? 1 : 0)
+        + .15 * Math.Min(1, Math.Abs(Pixels(a.Shape.Rule) - Pixels(b.Shape.Rule)) / 2) + .15 * Math.Min(1, Math.Abs(a.Space.Section.Max - b.Space.Section.Max) / 1.5);
+
+    private static double Pixels(string length) => double.Parse(length.Replace("px", "", StringComparison.Ordinal), CultureInfo.InvariantCulture);
+}
