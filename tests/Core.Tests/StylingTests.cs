@@ -128,6 +128,40 @@ public class StylingTests
     }
 
     [Fact]
+    public void Asked_again_and_again_every_look_comes_once()
+    {
+        foreach (var trade in TradeCatalogue.Shipped().All)
+        {
+            var shown = Enumerable.Range(1, Looks.Sets).SelectMany(set => Looks.For(trade, "seed", set)).ToList();
+            shown.Count.ShouldBe(Looks.All.Length);
+            shown.Distinct().Count().ShouldBe(Looks.All.Length, trade.Id);
+            Enumerable.Range(1, Looks.Sets).ShouldAllBe(set => Looks.Offer(trade, "seed", null, set).Select(o => o.Palette).Distinct().Count() == 3);
+        }
+    }
+
+    // Yellow and red, the pair of colours that practitioners name as the one that goes wrong: WCAG 2.2, success criterion 1.4.3, asks 4.5 to 1 for text.
+    [Theory]
+    [InlineData("#ffd400")]
+    [InlineData("#e30613")]
+    public void A_colour_that_cannot_carry_text_gets_ink_that_can_and_what_moved_is_said(string brand)
+    {
+        foreach (var look in Looks.All)
+        {
+            var choice = new LookChoice(look.Id, brand);
+            var roles = DressedLook.Of(choice).Roles;
+            Contrast.Ratio(roles["onbrand"], roles["brand"]).ShouldBeGreaterThanOrEqualTo(4.5, look.Id);
+            Contrast.Ratio(roles["link"], roles["bg"]).ShouldBeGreaterThanOrEqualTo(4.5, look.Id);
+            foreach (var m in DressedLook.Moves(choice))
+            {
+                m.To.ShouldBe(roles[m.Role], look.Id);
+                m.From.ShouldNotBe(m.To);
+                (Oklch.FromHex(m.From).L + m.Lightness).ShouldBe(Oklch.FromHex(m.To).L, 1e-9);
+            }
+        }
+        Looks.All.SelectMany(l => DressedLook.Moves(new LookChoice(l.Id, brand))).ShouldNotBeEmpty();
+    }
+
+    [Fact]
     public void Fonts_are_shipped_with_measured_fallbacks_and_stay_small()
     {
         foreach (var look in Looks.All)

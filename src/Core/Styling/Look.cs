@@ -50,11 +50,28 @@ public sealed record DressedLook(Look Look, Roles Roles, Ink Art, string? Palett
 
     private static DressedLook Dress(LookChoice choice)
     {
+        var (look, palette, seeds) = Seeds(choice);
+        return new DressedLook(look, Roles.Solve(seeds), palette is null ? look.Art : look.Art.In(palette, seeds), palette?.Name);
+    }
+
+    /// <summary>The colours that were given and could not stay: as a button with its label, as a second colour, and as a link on the page. In the order of how far they were moved.</summary>
+    public static ImmutableArray<ColourMove> Moves(LookChoice choice)
+    {
+        var (_, palette, seeds) = Seeds(choice);
+        var roles = Of(choice).Roles;
+        return
+        [
+            .. new[] { ("brand", palette?.Main ?? seeds.Brand), ("accent", palette?.Second ?? seeds.Accent), ("link", palette?.Main ?? seeds.Link) }
+                .Select(p => new ColourMove(p.Item1, p.Item2.ToHex(), roles[p.Item1], Oklch.FromHex(roles[p.Item1]).L - Oklch.FromHex(p.Item2.ToHex()).L))
+                .Where(m => m.From != m.To).OrderByDescending(m => Math.Abs(m.Lightness)),
+        ];
+    }
+
+    private static (Look Look, Palette? Palette, ColourSeeds Seeds) Seeds(LookChoice choice)
+    {
         var look = Looks.Find(choice.Id) ?? Looks.All[0];
         var palette = choice.Brand is { } brand ? Palette.FromBrand(brand) : choice.Palette is { } name ? Palettes.Named.GetValueOrDefault(name) : null;
-        if (palette is null) return new DressedLook(look, Roles.Solve(look.Colours), look.Art, null);
-        var seeds = palette.Over(look.Colours);
-        return new DressedLook(look, Roles.Solve(seeds), look.Art.In(palette, seeds), palette.Name);
+        return (look, palette, palette is null ? look.Colours : palette.Over(look.Colours));
     }
 
     /// <summary>All custom properties of the look as one CSS rule.</summary>

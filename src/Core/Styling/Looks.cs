@@ -103,25 +103,35 @@ public static class Looks
 
     public static Look? Find(string id) => All.FirstOrDefault(l => l.Id == id);
 
+    /// <summary>How often three further looks can be asked for.</summary>
+    public static int Sets => All.Length / 3;
+
     /// <summary>
     /// Three looks for a site: the first that its trade names, then those that suit the trade and lie farthest from what is offered already,
     /// each with an opening of its own. Where a trade names too few, the others follow in an order of the site's own.
     /// </summary>
-    public static ImmutableArray<Look> For(TradeTemplate trade, string seed)
+    /// <param name="set">1 for the first three, 2 for the next three, and so on up to <see cref="Sets"/>; no look comes twice.</param>
+    public static ImmutableArray<Look> For(TradeTemplate trade, string seed, int set = 1)
     {
         var fits = trade.Looks.Select(Find).OfType<Look>().ToList();
         var others = All.Except(fits).OrderBy(l => Chance.Hash(seed + "look" + l.Id)).ToList();
-        var chosen = ImmutableArray.Create(fits.Concat(others).First());
-        while (chosen.Length < 3)
+        ImmutableArray<Look> chosen;
+        do
         {
-            bool New(Look l) => chosen.All(c => c != l && c.Variant("opening") != l.Variant("opening"));
-            var open = fits.Where(New).ToList();
-            chosen = chosen.Add(LookDistance.Farthest(open.Count > 0 ? open : others.Where(New), chosen));
-        }
+            chosen = [fits.Concat(others).First()];
+            while (chosen.Length < 3)
+            {
+                bool New(Look l) => chosen.All(c => c != l && c.Variant("opening") != l.Variant("opening"));
+                var open = fits.Where(New).ToList();
+                chosen = chosen.Add(LookDistance.Farthest(open.Count > 0 ? open : others.Where(New), chosen));
+            }
+            fits.RemoveAll(chosen.Contains);
+            others.RemoveAll(chosen.Contains);
+        } while (--set > 0 && fits.Count + others.Count >= 3);
         return chosen;
     }
 
-    /// <summary>The three as they are offered: each in a palette of the trade, the first in the look's own colours, so that no two share one.</summary>
-    public static ImmutableArray<LookChoice> Offer(TradeTemplate trade, string seed, string? brand = null) =>
-        [.. For(trade, seed).Select((l, i) => new LookChoice(l.Id, brand, brand is null && trade.Palettes.Length > 0 ? trade.Palettes[(i + (int)(Chance.Hash(seed + "palette") % 7)) % trade.Palettes.Length] : null))];
+    /// <summary>The three as they are offered: each in a palette of the trade, so that no two share one.</summary>
+    public static ImmutableArray<LookChoice> Offer(TradeTemplate trade, string seed, string? brand = null, int set = 1) =>
+        [.. For(trade, seed, set).Select((l, i) => new LookChoice(l.Id, brand, brand is null && trade.Palettes.Length > 0 ? trade.Palettes[(i + set - 1 + (int)(Chance.Hash(seed + "palette") % 7)) % trade.Palettes.Length] : null))];
 }

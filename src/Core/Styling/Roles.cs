@@ -8,6 +8,10 @@ public sealed record ColourSeeds(bool Dark, Oklch Ground, Oklch Tint, Oklch Card
 /// <summary>A pair of roles that stands on a page, with the least ratio it must reach.</summary>
 public sealed record RolePair(string Text, string Ground, double Least);
 
+/// <summary>A colour that had to give way so that text on it, or it as text, can be read.</summary>
+/// <param name="Lightness">How far it was moved in OKLCH lightness, 0 to 1, negative for darker.</param>
+public sealed record ColourMove(string Role, string From, string To, double Lightness);
+
 /// <summary>Named colours of a look as "#rrggbb", by the custom property that carries them.</summary>
 public sealed record Roles(ImmutableDictionary<string, string> Hex)
 {

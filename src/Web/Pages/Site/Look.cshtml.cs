@@ -17,9 +17,16 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
     public string? Problem { get; private set; }
     public ImmutableArray<(LookChoice Choice, DressedLook Dressed, string Url)> Offers { get; private set; } = [];
 
-    public void OnGet(string? brand)
+    /// <summary>The palette that all three are shown in; null: each in one of its own.</summary>
+    public string? Palette { get; private set; }
+    /// <summary>Which three are shown, from 1.</summary>
+    public int Set { get; private set; } = 1;
+
+    public void OnGet(string? brand, string? palette, int? set)
     {
-        var own = Document.Look.Brand;
+        Palette = palette is not null && Palettes.Named.ContainsKey(palette) ? palette : null;
+        Set = Math.Clamp(set ?? 1, 1, Looks.Sets);
+        var own = Palette is null ? Document.Look.Brand : null;
         Brand = brand is null ? own : brand.Trim().Length == 0 ? null : brand;
         string? colour = null;
         if (Brand is not null && !Oklch.TryHex(Brand, out var hex))
@@ -33,10 +40,46 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
             colour = Brand = hex;
         }
         var seed = $"{Trade.Id}/{Site.Client.Facts.Name}/{Site.Client.Facts.Town}";
-        var offer = Looks.Offer(Trade, seed, colour);
-        if (colour is null && offer.All(o => o.Id != Document.Look.Id)) offer = offer.SetItem(2, Document.Look);
+        var offer = Looks.Offer(Trade, seed, colour, Set);
+        if (colour is null && Set == 1 && offer.All(o => o.Id != Document.Look.Id)) offer = offer.SetItem(2, Document.Look);
+        if (Palette is not null && colour is null) offer = [.. offer.Select(o => o with { Palette = Palette })];
         Offers = [.. offer.Select(o => (o, DressedLook.Of(o), sheets.Url(new SheetView(Site.Id, o))))];
     }
+
+    /// <summary>The address of this page with other wishes.</summary>
+    public string With(int set) => "?" + string.Join('&', new[] { $"set={set}", Palette is null ? "" : $"palette={Uri.EscapeDataString(Palette)}", Palette is null && Brand is not null && Problem is null ? $"brand={Uri.EscapeDataString(Brand)}" : "" }.Where(x => x.Length > 0));
+
+    public ImmutableArray<ColourMove> MovesOf(LookChoice choice) => DressedLook.Moves(choice);
+
+    /// <summary>What a colour that had to give way is called.</summary>
+    public static string Named(string role) => role switch { "brand" => "buttons", "accent" => "second colour", _ => "links" };
+
+    public static string Moved(ColourMove m) => $"{Math.Abs(m.Lightness * 100).ToString("0", CultureInfo.InvariantCulture)} points {(m.Lightness < 0 ? "darker" : "lighter")}";
+
+    private static readonly ImmutableDictionary<string, string> Roles = new Dictionary<string, string>
+    {
+        ["fg"] = "text",
+        ["fg2"] = "quiet text",
+        ["link"] = "link",
+        ["err"] = "error",
+        ["ok"] = "confirmation",
+        ["bg"] = "page",
+        ["bg2"] = "tinted page",
+        ["card"] = "card",
+        ["onbrand"] = "label",
+        ["brand"] = "button",
+        ["onaccent"] = "label",
+        ["accent"] = "second colour",
+        ["fginv"] = "text",
+        ["fginv2"] = "quiet text",
+        ["inv"] = "dark ground",
+        ["linkinv"] = "link",
+        ["edge"] = "edge of a field",
+    }.ToImmutableDictionary();
+
+    /// <summary>Every pair of colours that the styles use, with the ratio it has and the least that it needs.</summary>
+    public static IEnumerable<(string What, double Ratio, double Least)> Pairs(DressedLook d) =>
+        Core.Styling.Roles.Pairs.Select(p => ($"{Roles[p.Text]} on {Roles[p.Ground]}", Contrast.Ratio(d.Roles[p.Text], d.Roles[p.Ground]), p.Least)).OrderBy(p => p.Item2 / p.Least);
 
     public async Task<IActionResult> OnPostChooseAsync(int revision, string look, string? brand, string? palette)
     {
