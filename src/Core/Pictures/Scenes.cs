@@ -10,7 +10,8 @@ public static class Scenes
 
     public static readonly ImmutableDictionary<string, SceneRecipe> All = new Dictionary<string, SceneRecipe>
     {
-        ["workshop"] = new("A bicycle in the repair stand at a bench under a tool board, a window on the harbour beside it.", Workshop),
+        ["workshop"] = new("A bicycle in the repair stand at a bench under a tool board, a window on the harbour beside it.", (c, p, r) => Workshop(c, p, r, bicycle: true)),
+        ["bench"] = new("A workbench under a tool board, crates beside it, light falling in from a window on the harbour.", (c, p, r) => Workshop(c, p, r, bicycle: false)),
         ["shelf"] = new("Shelves of small tins with labels.", (c, p, r) => Shelf(c, p, r, jars: false)),
         ["jars"] = new("Rows of honey jars on a shelf.", (c, p, r) => Shelf(c, p, r, jars: true)),
         ["shopfront"] = new("A shop front with a striped awning and a lit window.", Shopfront),
@@ -55,7 +56,7 @@ public static class Scenes
         ["lamps"] = new("Three lamps hanging over a table.", Lamps),
     }.ToImmutableDictionary();
 
-    private static void Workshop(Canvas c, Inks p, Dice r)
+    private static void Workshop(Canvas c, Inks p, Dice r, bool bicycle)
     {
         double w = c.W, h = c.H, floor = h * .77, u = Min(w, h);
         Props.Room(c, p, floor, .6);
@@ -67,8 +68,27 @@ public static class Scenes
         Props.Bench(c, p, bx, by, benchW, floor - by + u * .03, r);
         for (var i = 0; i < 4; i++) Props.Tin(c, p, bx + benchW * (.08 + .1 * i), by, u * .045, u * r.Between(.05, .09), i % 2 == 0 ? p.S : p.K, p.Paper);
         var s = u / (wide ? 800 : 900);
-        c.At(wide ? w * .6 : w * .36, floor - 5 * s, s, () => Props.Bike(c, p, r.Below(2) == 0 ? "drop" : "flat", stand: true));
+        if (bicycle) c.At(wide ? w * .6 : w * .36, floor - 5 * s, s, () => Props.Bike(c, p, r.Below(2) == 0 ? "drop" : "flat", stand: true));
+        else Crates(c, p, r, wide ? w * .34 : w * .56, floor + u * .1, u * .17);
         Props.Pendant(c, p, wide ? w * .72 : w * .7, h * .1, u / 1000);
+    }
+
+    /// <summary>Two or three crates, one of them on top, and a stool.</summary>
+    private static void Crates(Canvas c, Inks p, Dice r, double x, double ground, double size)
+    {
+        void Crate(double left, double bottom, double high)
+        {
+            c.Rect(left, bottom - high, size, high, p.Wood);
+            for (var i = 0; i < 3; i++) c.Rect(left, bottom - high + i * high / 3, size, high * .05, p.WoodK);
+            c.Rect(left, bottom - high, size * .09, high, p.WoodD).Rect(left + size * .91, bottom - high, size * .09, high, p.WoodD);
+        }
+        var high = size * r.Between(.62, .8);
+        Crate(x, ground, high);
+        Crate(x + size * 1.06, ground, high * r.Between(.8, 1));
+        if (r.Below(2) == 0) Crate(x + size * r.Between(.2, .5), ground - high, high * .75);
+        double seat = x + size * r.Between(2.5, 2.9), top = ground - size * .95;
+        foreach (var leg in new[] { .08, .45, .82 }) c.Rect(seat + size * .7 * leg, top, size * .07, size * .95, p.WoodK);
+        c.Rect(seat, top, size * .7, size * .1, p.K);
     }
 
     private static void Shelf(Canvas c, Inks p, Dice r, bool jars)
