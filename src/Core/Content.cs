@@ -22,5 +22,9 @@ public static class Content
         return memory.ToArray();
     });
 
+    /// <summary>The lines of a word list, without blank ones and those that begin with #; none where there is no such file.</summary>
+    public static IEnumerable<string> Lines(string name) =>
+        (Text(name) ?? "").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Where(l => l[0] != '#');
+
     public static string? Text(string name) => Bytes(name) is { } b ? System.Text.Encoding.UTF8.GetString(b) : null;
 }

@@ -37,6 +37,17 @@ public class AudienceTests
     }
 
     [Fact]
+    public void A_wording_for_a_main_action_stands_where_that_is_what_the_site_asks_for()
+    {
+        var plain = Trades["plumber"];
+        var trade = plain with { Passages = plain.Passages.SetItem("lede", [.. plain.Passages["lede"], .. BankText.Read("~ for:write\nWrite two lines about the leak.", (_, _) => { })]) };
+        bool Written(FactSheet facts, MainAction? action) => Passages(Composer.Compose(trade, facts, new Wishes(action))).Any(p => p.Text == "Write two lines about the leak.");
+        Written(Plain, MainAction.Write).ShouldBeTrue();
+        var phone = Plain.With("phone", new FactEntry(new PhoneValue("+441632960117", "01632 960117"), FactSource.Maker, true));
+        Written(phone, MainAction.Call).ShouldBeFalse();
+    }
+
+    [Fact]
     public void Every_trade_in_English_speaks_to_at_least_two_audiences() =>
         Trades.All.Where(t => !t.Id.Contains('.') && t.Passages.Values.SelectMany(b => b).SelectMany(a => a.For).Where(Audiences.Keys.Contains).Distinct().Count() < 2).Select(t => t.Id).ShouldBeEmpty();
 

@@ -15,7 +15,7 @@ public sealed record FormWords(string Language, ImmutableDictionary<string, stri
     private static readonly ConcurrentDictionary<string, FormWords> Read = new();
 
     public static FormWords For(string? language) => Read.GetOrAdd(Languages.Any(l => l.Code == language) ? language! : "en", static code => new(code,
-        Content.Text($"forms/{code}.txt")!.Split('\n').Where(l => l.Length > 0 && l[0] != '#').Select(l => l.Split(" = ", 2)).ToImmutableDictionary(p => p[0].Trim(), p => p[1].Trim().Replace("\\n", "\n"))));
+        Content.Lines($"forms/{code}.txt").Select(l => l.Split(" = ", 2)).ToImmutableDictionary(p => p[0].Trim(), p => p[1].Trim().Replace("\\n", "\n"))));
 
     /// <summary>The language to ask in: the first that is spoken with customers and that the form knows, else that of the country.</summary>
     public static string Of(FactSheet facts)

@@ -53,12 +53,13 @@ public static class Composer
     private static (SiteDocument Site, double Nearness) Compose(TradeTemplate trade, FactSheet facts, Wishes wishes, int take, Precedents precedents, string seed, Tone tone, (string Id, ImmutableArray<string> Services) cut)
     {
         var tree = FactTree.Build(facts);
-        var picker = new Picker(trade, tree, facts.Country, facts.Name, seed, new Voice(tone, wishes.Second, wishes.Length), take, precedents, Action(trade, tree, wishes));
+        var action = Action(trade, tree, wishes);
+        var picker = new Picker(trade, tree, facts.Country, facts.Name, seed, new Voice(tone, wishes.Second, wishes.Length), take, precedents, action);
         var services = Services(trade, facts, cut.Services, seed, take, tone);
         var plan = SitePlan.For(trade, facts, wishes.Size, [.. services.Select(s => s.Id)], wishes.Files.Count(f => f.IsPhoto));
 
         var pages = Write(trade, picker, plan, services, wishes.Files);
-        return (new SiteDocument(trade.Id, trade.Language, Action(trade, tree, wishes), tone, cut.Id, take, Look(trade, seed, wishes), pages, []) { Seed = seed, Size = wishes.Size, SecondTone = wishes.Second, Length = wishes.Length, Files = wishes.Files.IsEmpty ? default : wishes.Files }, picker.Nearness);
+        return (new SiteDocument(trade.Id, trade.Language, action, tone, cut.Id, take, Look(trade, seed, wishes), pages, []) { Seed = seed, Size = wishes.Size, SecondTone = wishes.Second, Length = wishes.Length, Files = wishes.Files.IsEmpty ? default : wishes.Files }, picker.Nearness);
     }
 
     /// <summary>Adds another language: the same plan, cut and take, in the words of the trade in that language.</summary>

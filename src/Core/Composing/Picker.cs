@@ -9,11 +9,11 @@ using Plurimax.Core.Trades;
 namespace Plurimax.Core.Composing;
 
 /// <summary>Chooses one wording for each slot of a site and remembers what has been said so far.</summary>
-internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<string, object> facts, string country, string name, string seed, Voice voice, int take, Precedents precedents, MainAction? action = null)
+internal sealed partial class Picker(TradeTemplate trade, IReadOnlyDictionary<string, object> facts, string country, string name, string seed, Voice voice, int take, Precedents precedents, MainAction action)
 {
     private readonly Tone tone = voice.Tone;
     /// <summary>Whom the site speaks to and what it asks of them: what <c>for:</c> may name.</summary>
-    private readonly ImmutableHashSet<string> _addressees = Audiences.In(facts.GetValueOrDefault("audience") as string).Union(action is { } a ? [a.ToString().ToLowerInvariant()] : []);
+    private readonly ImmutableHashSet<string> _addressees = Audiences.In(facts.GetValueOrDefault("audience") as string).Add(action.ToString().ToLowerInvariant());
     private readonly Dictionary<string, (Alternate Alternate, string Choice)> _chosen = new(StringComparer.Ordinal);
     private readonly Dictionary<string, List<(string Id, Alternate Alternate, string Choice)>> _pools = new(StringComparer.Ordinal);
     private readonly HashSet<string> _points = new(StringComparer.Ordinal);

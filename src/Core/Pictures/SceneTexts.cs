@@ -11,6 +11,5 @@ public static class SceneTexts
     /// <param name="language">Two letters.</param>
     /// <returns>Null where nobody has written it.</returns>
     public static string? Of(string scene, string language) => Languages.GetOrAdd(language, static l =>
-        (Content.Text($"copy/{l}/scenes.txt") ?? "").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Where(line => line[0] != '#')
-            .Select(line => line.Split(':', 2, StringSplitOptions.TrimEntries)).ToImmutableDictionary(p => p[0], p => p[1])).GetValueOrDefault(scene);
+        Content.Lines($"copy/{l}/scenes.txt").Select(line => line.Split(':', 2, StringSplitOptions.TrimEntries)).ToImmutableDictionary(p => p[0], p => p[1])).GetValueOrDefault(scene);
 }

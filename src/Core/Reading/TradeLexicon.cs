@@ -17,7 +17,7 @@ public static class TradeLexicon
 
     private static readonly Lazy<ImmutableArray<KnownTrade>> Shipped = new(() =>
     [
-        .. Content.Text("reading/trades.txt")!.Split('\n').Where(l => l.Length > 0 && l[0] != '#').Select(l => l.Split('|')).Select(p => new KnownTrade(
+        .. Content.Lines("reading/trades.txt").Select(l => l.Split('|')).Select(p => new KnownTrade(
             p[0], Enum.Parse<BusinessKind>(p[1].Replace("-", ""), true), p[2],
             [.. p.Skip(3).SelectMany(names => names.Split(',')).Select(n => n.Trim()).Where(n => n.Length > 1)])),
     ]);

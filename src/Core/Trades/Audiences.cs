@@ -11,8 +11,7 @@ public static class Audiences
 {
     private static readonly ImmutableArray<(string Key, Regex Words)> Known =
     [
-        .. Content.Text("reading/audiences.txt")!.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Where(l => l[0] != '#')
-            .Select(l => l.Split(':', 2)).Select(p => (p[0], new Regex(string.Join('|', p[1].Split(',', StringSplitOptions.TrimEntries).Select(Pattern)), RegexOptions.IgnoreCase | RegexOptions.CultureInvariant))),
+        .. Content.Lines("reading/audiences.txt").Select(l => l.Split(':', 2)).Select(p => (p[0], new Regex(string.Join('|', p[1].Split(',', StringSplitOptions.TrimEntries).Select(Pattern)), RegexOptions.IgnoreCase | RegexOptions.CultureInvariant))),
     ];
 
     /// <summary>The audiences that a template may name after <c>for:</c>.</summary>

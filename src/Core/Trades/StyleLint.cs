@@ -119,7 +119,7 @@ public static partial class StyleLint
     private static string Plain(string text) => Placeholder().Replace(text, "Saltmere").Replace("[", "").Replace("]", "");
 
     private static ImmutableArray<Regex> Filler(string language) => Fillers.GetOrAdd(language, static l =>
-        [.. (Content.Text($"copy/{l}/filler.txt") ?? "").Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(f => new Regex($@"(?<!\p{{L}}){Regex.Escape(f)}(?!\p{{L}})", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant))]);
+        [.. Content.Lines($"copy/{l}/filler.txt").Select(f => new Regex($@"(?<!\p{{L}}){Regex.Escape(f)}(?!\p{{L}})", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant))]);
     private static readonly System.Collections.Concurrent.ConcurrentDictionary<string, ImmutableArray<Regex>> Fillers = new();
 
     [GeneratedRegex(@" - |—| – ")] private static partial Regex Hinge();

@@ -38,7 +38,7 @@ public static class TradeSearch
     private static IEnumerable<string> Names(TradeTemplate t) => t.Base is not null ? [t.Names.Title, t.Family.Replace('-', ' ')] : [t.Names.Title, t.Names.One, t.Names.Place, t.Id.Replace('-', ' '), .. t.Also, .. Reading.TradeLexicon.Find(t.Id)?.Names ?? [], .. Abroad.Value.GetValueOrDefault(t.Id, [])];
 
     /// <summary>Names in further languages, by trade.</summary>
-    private static readonly Lazy<Dictionary<string, string[]>> Abroad = new(() => (Content.Text("reading/trade-names.txt") ?? "").Split('\n').Where(l => l.Length > 0 && l[0] != '#')
+    private static readonly Lazy<Dictionary<string, string[]>> Abroad = new(() => Content.Lines("reading/trade-names.txt")
         .Select(l => l.Trim().Split('|')).ToDictionary(p => p[0], p => p[1..].SelectMany(n => n.Split(", ")).ToArray()));
 
     /// <summary>Mean over both sides of each word's best match, the asked words counting double.</summary>

@@ -49,14 +49,12 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
     /// <summary>The address of this page with other wishes.</summary>
     public string With(int set) => "?" + string.Join('&', new[] { $"set={set}", Palette is null ? "" : $"palette={Uri.EscapeDataString(Palette)}", Palette is null && Brand is not null && Problem is null ? $"brand={Uri.EscapeDataString(Brand)}" : "" }.Where(x => x.Length > 0));
 
-    public ImmutableArray<ColourMove> MovesOf(LookChoice choice) => DressedLook.Moves(choice);
-
     /// <summary>What a colour that had to give way is called.</summary>
     public static string Named(string role) => role switch { "brand" => "buttons", "accent" => "second colour", _ => "links" };
 
     public static string Moved(ColourMove m) => $"{Math.Abs(m.Lightness * 100).ToString("0", CultureInfo.InvariantCulture)} points {(m.Lightness < 0 ? "darker" : "lighter")}";
 
-    private static readonly ImmutableDictionary<string, string> Roles = new Dictionary<string, string>
+    private static readonly ImmutableDictionary<string, string> RoleWords = new Dictionary<string, string>
     {
         ["fg"] = "text",
         ["fg2"] = "quiet text",
@@ -79,7 +77,7 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
 
     /// <summary>Every pair of colours that the styles use, with the ratio it has and the least that it needs.</summary>
     public static IEnumerable<(string What, double Ratio, double Least)> Pairs(DressedLook d) =>
-        Core.Styling.Roles.Pairs.Select(p => ($"{Roles[p.Text]} on {Roles[p.Ground]}", Contrast.Ratio(d.Roles[p.Text], d.Roles[p.Ground]), p.Least)).OrderBy(p => p.Item2 / p.Least);
+        Roles.Pairs.Select(p => ($"{RoleWords[p.Text]} on {RoleWords[p.Ground]}", Contrast.Ratio(d.Roles[p.Text], d.Roles[p.Ground]), p.Least)).OrderBy(p => p.Item2 / p.Least);
 
     public async Task<IActionResult> OnPostChooseAsync(int revision, string look, string? brand, string? palette)
     {
