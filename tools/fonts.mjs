@@ -29,6 +29,22 @@ const fonts = {
   'dm-sans': ['@fontsource-variable/dm-sans', 'dm-sans-latin-wght-normal', { wght: { min: 400, max: 700 } }],
   'unbounded': ['@fontsource-variable/unbounded', 'unbounded-latin-wght-normal', { wght: 500 }],
   'manrope': ['@fontsource-variable/manrope', 'manrope-latin-wght-normal', { wght: { min: 400, max: 700 } }],
+  'sora': ['@fontsource-variable/sora', 'sora-latin-wght-normal', { wght: 600 }],
+  'bitter': ['@fontsource-variable/bitter', 'bitter-latin-wght-normal', { wght: 700 }, true],
+  'playfair': ['@fontsource-variable/playfair-display', 'playfair-display-latin-wght-normal', { wght: 560 }, true],
+  'grotesk': ['@fontsource-variable/space-grotesk', 'space-grotesk-latin-wght-normal', { wght: 600 }],
+  'lexend': ['@fontsource-variable/lexend', 'lexend-latin-wght-normal', { wght: { min: 400, max: 700 } }],
+  'rubik': ['@fontsource-variable/rubik', 'rubik-latin-wght-normal', { wght: { min: 400, max: 700 } }],
+  'josefin': ['@fontsource-variable/josefin-sans', 'josefin-sans-latin-wght-normal', { wght: 500 }],
+  'syne': ['@fontsource-variable/syne', 'syne-latin-wght-normal', { wght: 700 }],
+  'cabin': ['@fontsource-variable/cabin', 'cabin-latin-wght-normal', { wght: { min: 400, max: 700 } }],
+  'gabarito': ['@fontsource-variable/gabarito', 'gabarito-latin-wght-normal', { wght: 700 }],
+  'oswald': ['@fontsource-variable/oswald', 'oswald-latin-wght-normal', { wght: 600 }],
+  'vollkorn': ['@fontsource-variable/vollkorn', 'vollkorn-latin-wght-normal', { wght: 600 }, true],
+  'literata-d': ['@fontsource-variable/literata', 'literata-latin-wght-normal', { wght: 500 }, true],
+  'literata': ['@fontsource-variable/literata', 'literata-latin-wght-normal', { wght: { min: 400, max: 700 } }, true],
+  'young': ['@fontsource/young-serif', 'young-serif-latin-400-normal', null, true],
+  'epilogue': ['@fontsource-variable/epilogue', 'epilogue-latin-wght-normal', { wght: 650 }],
 };
 
 // Advance widths of the fallbacks in 1/2048 em over one mix of letters.

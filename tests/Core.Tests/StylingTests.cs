@@ -85,7 +85,7 @@ public class StylingTests
             offer.Length.ShouldBe(3);
             var looks = offer.Select(o => Looks.Find(o.Id)!).ToList();
             looks.Select(l => l.Variant("opening")).Distinct().Count().ShouldBe(3, trade.Id);
-            looks.Select(l => l.Type.DisplayFont).Distinct().Count().ShouldBe(3, trade.Id);
+            looks.Select(l => l.Type.Pairing.Display).Distinct().Count().ShouldBe(3, trade.Id);
             looks.Select(l => l.Shape).Distinct().Count().ShouldBe(3, trade.Id);
             offer.Select(o => o.Palette).Distinct().Count().ShouldBe(3, trade.Id);
             trade.Palettes.ShouldAllBe(p => Palettes.Named.ContainsKey(p), trade.Id);
@@ -105,7 +105,7 @@ public class StylingTests
                 apart.ShouldBe(LookDistance.Between(b, a));
                 apart.Total.ShouldBeInRange(.35, 1, $"{a.Id} and {b.Id}: {apart}");
                 a.Variant("opening").ShouldNotBe(b.Variant("opening"), $"{a.Id} and {b.Id}");
-                a.Type.DisplayFont.ShouldNotBe(b.Type.DisplayFont, $"{a.Id} and {b.Id}");
+                a.Type.Pairing.Display.ShouldNotBe(b.Type.Pairing.Display, $"{a.Id} and {b.Id}");
             }
         }
     }
@@ -166,13 +166,13 @@ public class StylingTests
     {
         foreach (var look in Looks.All)
         {
-            foreach (var face in look.Faces)
+            foreach (var face in look.Type.Pairing.Faces)
             {
                 Content.Bytes($"looks/fonts/{face.File}.woff2").ShouldNotBeNull($"{look.Id} {face.File}");
                 FontMetrics.Fallback(face.File).ShouldNotBeNull(face.File);
             }
-            look.Faces.Select(f => f.File).Distinct().Sum(f => Content.Bytes($"looks/fonts/{f}.woff2")!.Length).ShouldBeLessThan(90 * 1024, look.Id);
-            look.Preload.ShouldAllBe(p => look.Faces.Any(f => f.File == p));
+            look.Type.Pairing.Faces.Select(f => f.File).Distinct().Sum(f => Content.Bytes($"looks/fonts/{f}.woff2")!.Length).ShouldBeLessThan(90 * 1024, look.Id);
+            look.Type.Pairing.Preload.ShouldAllBe(p => look.Type.Pairing.Faces.Any(f => f.File == p));
         }
     }
 

@@ -21,8 +21,13 @@ public sealed record Wishes(MainAction? Action = null, Tone? Tone = null, string
     /// <summary>Photos and documents that the site has; a gallery comes with photos.</summary>
     public ImmutableArray<SiteFile> Files { get; init; } = [];
 
+    /// <summary>One or two words for the look, "bold natural".</summary>
+    public string? LookWords { get; init; }
+    /// <summary>A look decided to the last detail; it goes before all other wishes for it.</summary>
+    public LookChoice? Decided { get; init; }
+
     /// <summary>What was decided for a site that stands, to compose it again.</summary>
-    public static Wishes Of(SiteDocument site) => new(site.Action, site.Tone, site.Look.Id, site.Look.Brand, site.Size, site.SecondTone, site.Length) { Files = site.Files.IsDefault ? [] : site.Files };
+    public static Wishes Of(SiteDocument site) => new(site.Action, site.Tone, site.Look.Id, site.Look.Brand, site.Size, site.SecondTone, site.Length) { Decided = site.Look, Files = site.Files.IsDefault ? [] : site.Files };
 }
 
 /// <summary>
@@ -114,9 +119,10 @@ public static class Composer
 
     private static LookChoice Look(TradeTemplate trade, string seed, Wishes wishes)
     {
-        var offer = Styling.Looks.Offer(trade, seed, wishes.Brand);
-        if (wishes.Look is null && trade.FirstLook is { } first) return offer.FirstOrDefault(o => o.Id == first) ?? new LookChoice(first, wishes.Brand);
-        return wishes.Look is null ? offer[0] : offer.FirstOrDefault(o => o.Id == wishes.Look) ?? new LookChoice(wishes.Look, wishes.Brand);
+        if (wishes.Decided is { } decided) return decided;
+        var offer = Styling.Looks.Offer(trade, seed, wishes.Brand is null ? null : [wishes.Brand], words: wishes.LookWords);
+        if ((wishes.Look ?? (wishes.LookWords is null ? trade.FirstLook : null)) is not { } id) return offer[0];
+        return offer.FirstOrDefault(o => o.Id == id) ?? new LookChoice(id, wishes.Brand) { Words = wishes.LookWords };
     }
 
     /// <summary>The wish if its fact is there; otherwise the first of the trade's aims whose fact is there; write needs none.</summary>

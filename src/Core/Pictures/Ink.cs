@@ -10,7 +10,7 @@ namespace Plurimax.Core.Pictures;
 public sealed record Ink(bool Night, Oklch Light, Oklch Dark, double Bump, Oklch First, Oklch Second, double WoodHue, double WoodChroma)
 {
     /// <summary>The same inks in the hues of a palette.</summary>
-    public Ink In(Palette palette, ColourSeeds seeds) => this with
+    public Ink In(Palette palette) => this with
     {
         Light = Light with { H = palette.Paper },
         Dark = Dark with { H = palette.Ink },

@@ -63,7 +63,7 @@ public static class SiteRenderer
         if (settings.Blobs is { } blobs && !site.Files.IsDefaultOrEmpty)
             foreach (var file in site.Files)
                 if (blobs(file.Blob) is { } bytes) files[file.Path] = bytes;
-        foreach (var font in look.Look.Faces.Select(f => f.File).Distinct()) files[$"fonts/{font}.woff2"] = Content.Bytes($"looks/fonts/{font}.woff2")!;
+        foreach (var font in look.Look.Type.Pairing.Files) files[$"fonts/{font}.woff2"] = Content.Bytes($"looks/fonts/{font}.woff2")!;
         if (settings.Mode == RenderMode.Publish)
         {
             Add("sitemap.xml", SiteMap(site, settings));
@@ -151,7 +151,7 @@ public static class SiteRenderer
             <title>{title}</title>
             {head}<link rel="icon" href="{root}favicon.svg" type="image/svg+xml">
             <meta name="theme-color" content="{c.Look.Roles["bg"]}">
-            {c.Look.Look.Preload.Select(p => Html.Of($"<link rel=\"preload\" href=\"{root}fonts/{p}.woff2\" as=\"font\" type=\"font/woff2\" crossorigin>\n"))}<link rel="stylesheet" href="{root}site.css">
+            {c.Look.Look.Type.Pairing.Preload.Select(p => Html.Of($"<link rel=\"preload\" href=\"{root}fonts/{p}.woff2\" as=\"font\" type=\"font/woff2\" crossorigin>\n"))}<link rel="stylesheet" href="{root}site.css">
             <script src="{root}site.js" defer></script>
             {count}{edit}{data}</head>
             <body>
@@ -191,7 +191,7 @@ public static class SiteRenderer
         var b = new StringBuilder(look.FacesCss()).Append(look.TokensCss()).Append(Style("base"));
         foreach (var name in used.Where(n => !n.Contains('.')).Order(StringComparer.Ordinal)) b.Append(Style(name));
         foreach (var name in used.Where(n => n.Contains('.')).Order(StringComparer.Ordinal)) b.Append(Style(name));
-        return b.Append(Style("own")).Append('\n').ToString();
+        return b.Append(Style("own")).Append(look.ShapeCss()).Append('\n').ToString();
     }
 
     private static string Style(string name) => Styles.GetOrAdd(name, static n => Content.Text($"looks/css/{n}.css")?.Replace("\n", "") ?? "");

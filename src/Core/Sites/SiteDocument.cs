@@ -36,9 +36,6 @@ public sealed record Page(string Id, string File, string Purpose, Passage Menu, 
     [JsonIgnore] public string Bare => Language is null ? Id : Id[(Id.IndexOf('/') + 1)..];
 }
 
-/// <param name="Brand">The client's own colour, "#rrggbb", from which the palette is derived. It goes before a named palette; without either the look has its own colours.</param>
-public sealed record LookChoice(string Id, string? Brand = null, string? Palette = null);
-
 /// <summary>A photo or a document that belongs to a site. Its bytes are a blob, kept apart from the document.</summary>
 /// <param name="Path">Path in the site's files, "img/yard.webp", "files/prices.pdf".</param>
 /// <param name="Blob">SHA-256 of the bytes, lower-case hexadecimal.</param>

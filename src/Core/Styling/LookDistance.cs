@@ -23,10 +23,8 @@ public readonly record struct LookDistance(double Layout, double Type, double Co
         candidates.Select((l, i) => (Look: l, Far: Math.Round(chosen.Min(c => Between(l, c).Total), 6), Place: i)).OrderByDescending(x => x.Far).ThenBy(x => x.Place).First().Look;
 
     private static double OfType(LookType a, LookType b) =>
-        (a.DisplayFont != b.DisplayFont ? .4 : 0) + (a.BodyFont != b.BodyFont ? .15 : 0) + (IsSerif(a) != IsSerif(b) ? .2 : 0)
-        + (a.DisplayCase != b.DisplayCase ? .1 : 0) + .15 * Math.Min(1, Math.Abs(a.Headline.Max - b.Headline.Max) / 3);
-
-    private static bool IsSerif(LookType t) => t.DisplayFont.EndsWith(",serif", StringComparison.Ordinal);
+        (a.Pairing.Display != b.Pairing.Display ? .4 : 0) + (a.Pairing.Body != b.Pairing.Body ? .15 : 0) + (a.Pairing.Serif != b.Pairing.Serif ? .2 : 0)
+        + (a.Case != b.Case ? .1 : 0) + .15 * Math.Min(1, Math.Abs(a.Headline.Max - b.Headline.Max) / 3);
 
     private static double OfColour(ColourSeeds a, ColourSeeds b) =>
         Math.Min(1, new[] { (a.Ground, b.Ground), (a.Brand, b.Brand), (a.Accent, b.Accent), (a.Inverse, b.Inverse) }.Average(p => Apart(p.Item1, p.Item2)) / .3);

@@ -5,11 +5,17 @@ namespace Plurimax.Core.Styling;
 /// <summary>A curated set of colours: hue of the paper, hue of the ink, main and second colour. A look lends the lightness, the palette the hues.</summary>
 public sealed record Palette(string Name, double Paper, double Ink, Oklch Main, Oklch Second)
 {
-    /// <summary>A palette from a client's own colour.</summary>
-    public static Palette FromBrand(string hex)
+    /// <summary>The client's third colour: a dark one becomes the dark ground, a light one the tint of the page, any other decorates.</summary>
+    public Oklch? Third { get; init; }
+
+    /// <summary>A palette from one to three colours of a client. What is not given follows from the first.</summary>
+    public static Palette FromBrands(IReadOnlyList<string> hex)
     {
-        var c = Oklch.FromHex(hex);
-        return new Palette("own colour", c.C < .03 ? 85 : (c.H + 40) % 360, c.C < .03 ? 250 : c.H, c, new Oklch(Math.Clamp(1.25 - c.L, .5, .85), Math.Max(.1, c.C * .8), (c.H + 150) % 360));
+        var c = Oklch.FromHex(hex[0]);
+        var second = hex.Count > 1 ? Oklch.FromHex(hex[1]) : new Oklch(Math.Clamp(1.25 - c.L, .5, .85), Math.Max(.1, c.C * .8), (c.H + 150) % 360);
+        Oklch? third = hex.Count > 2 ? Oklch.FromHex(hex[2]) : null;
+        double paper = third is { L: > .8, C: > .015 } light ? light.H : c.C < .03 ? 85 : (c.H + 40) % 360, ink = third is { L: < .45, C: > .015 } dark ? dark.H : c.C < .03 ? 250 : c.H;
+        return new Palette(hex.Count == 1 ? "own colour" : "own colours", paper, ink, c, second) { Third = third };
     }
 
     public ColourSeeds Over(ColourSeeds s)
@@ -18,9 +24,10 @@ public sealed record Palette(string Name, double Paper, double Ink, Oklch Main, 
         return s with
         {
             Ground = Tinted(s.Ground, s.Dark ? Ink : Paper),
-            Tint = Tinted(s.Tint, s.Dark ? Ink : Paper),
+            Tint = !s.Dark && Third is { L: > .8 } pale ? pale with { L = Math.Max(pale.L, .9) } : Tinted(s.Tint, s.Dark ? Ink : Paper),
+            Decoration = Third is { L: >= .45 and <= .8 } own ? own : Main,
             Card = Tinted(s.Card, s.Dark ? Ink : Paper),
-            Inverse = Tinted(s.Inverse, Ink),
+            Inverse = Third is { L: < .45 } deep ? deep with { L = Math.Min(deep.L, .34) } : Tinted(s.Inverse, Ink),
             Text = Tinted(s.Text, s.Dark ? Paper : Ink),
             Brand = s.Dark ? Main with { L = Math.Max(Main.L, .74) } : Main,
             Accent = s.Dark ? Second with { L = Math.Max(Second.L, .74) } : Second,

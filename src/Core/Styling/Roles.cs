@@ -3,7 +3,11 @@ using System.Collections.Immutable;
 namespace Plurimax.Core.Styling;
 
 /// <summary>The colours a look starts from. Roles are derived so that every pairing in use meets WCAG 2.2 AA.</summary>
-public sealed record ColourSeeds(bool Dark, Oklch Ground, Oklch Tint, Oklch Card, Oklch Inverse, Oklch Text, Oklch Brand, Oklch Accent, Oklch Link, Oklch? LinkInverse = null);
+public sealed record ColourSeeds(bool Dark, Oklch Ground, Oklch Tint, Oklch Card, Oklch Inverse, Oklch Text, Oklch Brand, Oklch Accent, Oklch Link, Oklch? LinkInverse = null)
+{
+    /// <summary>For edges and marks that carry nothing; null is the main colour.</summary>
+    public Oklch? Decoration { get; init; }
+}
 
 /// <summary>A pair of roles that stands on a page, with the least ratio it must reach.</summary>
 public sealed record RolePair(string Text, string Ground, double Least);
@@ -26,6 +30,10 @@ public sealed record Roles(ImmutableDictionary<string, string> Hex)
         .. from g in new[] { "bg", "bg2", "card" } select new RolePair("edge", g, 3),
     ];
 
+    /// <summary>Of the pairs that a colour would stand in as a role, the one that is farthest below or least above what it needs.</summary>
+    public static (RolePair Pair, double Ratio, double Least)? Weakest(Roles roles, string role, string hex) =>
+        Pairs.Where(p => p.Text == role || p.Ground == role).Select(p => ((RolePair, double, double)?)(p, Contrast.Ratio(hex, roles[p.Text == role ? p.Ground : p.Text]), p.Least)).MinBy(p => p!.Value.Item2 / p.Value.Item3);
+
     /// <summary>Solves all roles. Lightness is moved away from every ground a role may stand on until the ratio holds; hue stays.</summary>
     public static Roles Solve(ColourSeeds k)
     {
@@ -44,6 +52,8 @@ public sealed record Roles(ImmutableDictionary<string, string> Hex)
         r["edge"] = Solve(new Oklch(.62, .02, ink.H), grounds, 3.1);
         (r["brand"], r["onbrand"]) = Carried(k.Brand, ink, k.Ground);
         (r["accent"], r["onaccent"]) = Carried(k.Accent, ink, k.Ground);
+        // The colour itself, whether text can stand on it or not: for what only decorates.
+        r["deco"] = (k.Decoration ?? k.Brand).ToHex();
         r["link"] = Solve(k.Link, grounds, 4.9);
         r["fginv"] = Solve(new Oklch(.97, .012, k.Ground.H), [r["inv"]], 9);
         r["fginv2"] = Solve(new Oklch(.8, .03, k.Ground.H), [r["inv"]], 5.6);

@@ -40,7 +40,7 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
             colour = Brand = hex;
         }
         var seed = $"{Trade.Id}/{Site.Client.Facts.Name}/{Site.Client.Facts.Town}";
-        var offer = Looks.Offer(Trade, seed, colour, Set);
+        var offer = Looks.Offer(Trade, seed, colour is null ? null : [colour], Set);
         if (colour is null && Set == 1 && offer.All(o => o.Id != Document.Look.Id)) offer = offer.SetItem(2, Document.Look);
         if (Palette is not null && colour is null) offer = [.. offer.Select(o => o with { Palette = Palette })];
         Offers = [.. offer.Select(o => (o, DressedLook.Of(o), sheets.Url(new SheetView(Site.Id, o))))];
@@ -88,6 +88,6 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
     }
 
     public string Ratio(DressedLook d, string text, string ground) => Contrast.Ratio(d.Roles[text], d.Roles[ground]).ToString("0.0", CultureInfo.InvariantCulture);
-    public static string Fonts(Look l) => string.Join(" with ", l.Faces.Select(f => f.Family.Trim('"')).Distinct().Take(2));
+    public static string Fonts(Look l) => l.Type.Pairing.Name;
     public static string Layout(Look l) => string.Join(", ", new[] { "opening", "services", "steps" }.Select(k => $"{k} {l.Variant(k)[2..]}"));
 }
