@@ -69,3 +69,24 @@ for (const [name, [pkg, file, axes, serif]] of Object.entries(fonts)) {
   console.log(name, woff.length, 'bytes, size-adjust', metrics[name].fallback.size);
 }
 fs.writeFileSync(table, JSON.stringify(metrics, null, 1) + '\n');
+
+// For wordmarks the letters of each display face are needed as outlines: a small TrueType subset of what ships, and its kerning,
+// in thousandths of an em for each pair of letters that has any.
+const letters = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz'];
+let set = ' &\'’.,-–+0123456789' + letters.join('');
+for (let i = 0xc0; i < 0x100; i++) set += String.fromCharCode(i);
+const display = { 'archivo-cond': 0, bricolage: 0, 'newsreader-d': 0, fraunces: 0, rokkitt: 0, instrument: 600, 'plex-cond': 0, fredoka: 0, spectral: 0, shoulders: 0, 'dm-serif': 0, unbounded: 0, sora: 0, bitter: 0, playfair: 0, grotesk: 0, lexend: 600, rubik: 700, josefin: 0, syne: 0, young: 0, gabarito: 0, oswald: 0, vollkorn: 0, 'literata-d': 0, epilogue: 0 };
+const kerning = {};
+fs.mkdirSync(`${root}content/looks/marks`, { recursive: true });
+for (const [name, weight] of Object.entries(display)) {
+  const sfnt = await subset(fs.readFileSync(`${out}${name}.woff2`), set, { targetFormat: 'sfnt', variationAxes: weight ? { wght: weight } : undefined });
+  fs.writeFileSync(`${root}content/looks/marks/${name}.ttf`, sfnt);
+  const font = fontkit.create(sfnt), pairs = {};
+  const alone = Object.fromEntries([...letters, ' ', '&', '.', ','].map(c => [c, font.glyphForCodePoint(c.codePointAt(0)).advanceWidth]));
+  for (const a of letters) for (const b of [...letters, '.', ',']) {
+    const k = Math.round((font.layout(a + b, ['kern']).positions[0].xAdvance - alone[a]) / font.unitsPerEm * 1000);
+    if (Math.abs(k) >= 4) pairs[a + b] = k;
+  }
+  kerning[name] = pairs;
+}
+fs.writeFileSync(`${root}content/looks/marks/kerning.json`, JSON.stringify(kerning) + '\n');

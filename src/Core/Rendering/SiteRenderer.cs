@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.Globalization;
 using System.Text;
 using System.Text.Json;
 using Plurimax.Core.Facts;
@@ -8,6 +9,7 @@ using Plurimax.Core.Rendering.Sections;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Styling;
 using Plurimax.Core.Trades;
+using Plurimax.Core.Wordmarks;
 
 namespace Plurimax.Core.Rendering;
 
@@ -54,9 +56,11 @@ public static class SiteRenderer
         styles.UnionWith(missing.UsedStyles);
         if (only is null || only == "404.html") Add("404.html", missingHtml);
 
-        Add("site.css", StyleSheet(look, styles));
+        Add("site.css", StyleSheet(look, styles, Marks.Css(missing)));
         files["site.js"] = Content.Bytes("looks/site.js")!;
-        Add("favicon.svg", Marks.File(missing));
+        Add("favicon.svg", MarkSheets.Favicon(Marks.Words(missing), look));
+        foreach (var (path, svg) in Marks.Files(missing)) Add(path, svg);
+        if (settings.Mode == RenderMode.Publish) files["card.png"] = MarkSheets.Card(Marks.Words(missing), look);
         foreach (var p in pictures.Values) Add(p.File, p.Svg);
         foreach (var section in site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections).Where(s => !s.Hidden))
             if (section.Content is CodeContent { Code.IsEmpty: false } code) Add(Extras.FileOf(section), Extras.CodePage(code, site.Language));
@@ -125,8 +129,7 @@ public static class SiteRenderer
         var title = Title(c.Text, c.Page, c.Facts);
         var description = Description(c.Text, c.Page);
         var url = c.Settings.BaseUrl + c.Folder + (c.Home ? "" : c.Page.File);
-        var card = c.Pictures.GetValueOrDefault("hero");
-        var cardTags = card is null ? Html.Empty : Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{card.File}\">\n<meta property=\"og:image:alt\" content=\"{card.AltIn(c.Words.Language) ?? card.Alt}\">\n");
+        var cardTags = Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}card.png\">\n<meta property=\"og:image:width\" content=\"{MarkSheets.CardWidth.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:height\" content=\"{MarkSheets.CardHeight.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:alt\" content=\"{c.Facts.Name}\">\n");
         var edit = c.Settings.Mode == RenderMode.Anchored ? Html.Of($"<script src=\"/js/sheet.js\" defer></script>\n") : Html.Empty;
         var count = c.Settings.Settings.GetValueOrDefault("analytics") is { Length: > 0 } code ? Html.Of($"<meta name=\"analytics\" content=\"{code}\">\n") : Html.Empty;
         var head = c.Page.Id == "404" ? Html.Of($"<meta name=\"robots\" content=\"noindex\">\n") : Html.Of($"""
@@ -186,12 +189,12 @@ public static class SiteRenderer
     private static Page Missing(SiteWords words, string seed) => new("404", "404.html", "", new("Not found"), new(words.Get("missing.title", seed)), Passage.None,
         [new Section("404.title", new TitleContent { Heading = new(words.Get("missing.title", seed)), Text = new($"{words.Get("missing.text")} [{words.Get("missing.home")}](/)") })], InMenu: false);
 
-    private static string StyleSheet(DressedLook look, HashSet<string> used)
+    private static string StyleSheet(DressedLook look, HashSet<string> used, string mark)
     {
         var b = new StringBuilder(look.FacesCss()).Append(look.TokensCss()).Append(Style("base"));
         foreach (var name in used.Where(n => !n.Contains('.')).Order(StringComparer.Ordinal)) b.Append(Style(name));
         foreach (var name in used.Where(n => n.Contains('.')).Order(StringComparer.Ordinal)) b.Append(Style(name));
-        return b.Append(Style("own")).Append(look.ShapeCss()).Append('\n').ToString();
+        return b.Append(Style("own")).Append(look.ShapeCss()).Append(mark).Append('\n').ToString();
     }
 
     private static string Style(string name) => Styles.GetOrAdd(name, static n => Content.Text($"looks/css/{n}.css")?.Replace("\n", "") ?? "");

@@ -19,6 +19,7 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(RenamePage), "renamePage")]
 [JsonDerivedType(typeof(HidePage), "hidePage")]
 [JsonDerivedType(typeof(ChooseLook), "look")]
+[JsonDerivedType(typeof(ChooseMark), "mark")]
 [JsonDerivedType(typeof(SetAction), "action")]
 [JsonDerivedType(typeof(ReleaseKeep), "release")]
 [JsonDerivedType(typeof(TakeNew), "take")]

@@ -46,6 +46,11 @@ public sealed record SiteFile(string Id, string Path, string Blob, int Width, in
     [JsonIgnore] public bool IsPhoto => Width > 0;
 }
 
+/// <summary>What stands for the business at the head of its site: a composition of <see cref="Wordmarks.Wordmark"/>, or a file of its own.</summary>
+/// <param name="File">Id of the file.</param>
+/// <param name="OnLight">It can be seen on the page; otherwise it stands on a plate there. The same for <paramref name="OnDark"/> and dark grounds.</param>
+public sealed record SiteMark(string? Composition = null, string? File = null, bool OnLight = true, bool OnDark = true);
+
 /// <summary>A whole site as a value. Facts are referred to, not copied; every edit makes a new document.</summary>
 public sealed record SiteDocument(
     string Trade, string Language, MainAction Action, Tone Tone, string Cut, int Take, LookChoice Look,
@@ -62,6 +67,8 @@ public sealed record SiteDocument(
     /// <summary>Take of the layout: the first follows the look, each further one lays every kind of section out in another way.</summary>
     public int LayoutTake { get; init; } = 1;
     [JsonIgnore] public int PicturesShown => PictureTake ?? Take;
+    /// <summary>The mark at the head of every page; null is the first letter in the look's shape, with the name in type.</summary>
+    public SiteMark? Mark { get; init; }
     /// <summary>How much of a site was wanted; what is composed anew keeps to it.</summary>
     public Plans.PlanSize Size { get; init; } = Plans.PlanSize.Small;
     /// <summary>What free choices hang on: fixed when the site is first composed, so that a new name or a newer template does not shuffle them.</summary>
@@ -82,7 +89,7 @@ public sealed record SiteDocument(
     public string ToJson() => JsonSerializer.Serialize(this, Json);
     public static SiteDocument FromJson(string json) => JsonSerializer.Deserialize<SiteDocument>(json, Json) ?? throw new JsonException("Empty document");
 
-    [JsonIgnore] public IEnumerable<SiteFile> Photos => Files.IsDefault ? [] : Files.Where(f => f.IsPhoto);
+    [JsonIgnore] public IEnumerable<SiteFile> Photos => Files.IsDefault ? [] : Files.Where(f => f.IsPhoto && f.Id != Mark?.File);
 
     /// <summary>Tags of the languages it is in, its own first.</summary>
     [JsonIgnore] public ImmutableArray<string> Languages => [Language, .. Pages.Select(p => p.Language).OfType<string>().Distinct()];

@@ -29,6 +29,20 @@ public sealed record ChooseLook(LookChoice Look) : Edit
     public override Result<SiteDocument> Apply(SiteDocument site) => Styling.Looks.Find(Look.Id) is null ? Gone("look") : site with { Look = Look };
 }
 
+/// <summary>Another mark. A file comes with it where it is an uploaded logo; the one before it stays on the site's shelf.</summary>
+public sealed record ChooseMark(SiteMark? Mark, SiteFile? File = null) : Edit
+{
+    public override string Say(SiteDocument site) => Mark switch { null => "Name in type as the mark", { File: not null } => $"The mark is {File?.Alt ?? "a file"}", _ => $"The mark: {Wordmarks.Wordmark.Named(Mark.Composition ?? "")?.Name.ToLowerInvariant()}" };
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        var files = site.Files.IsDefault ? [] : site.Files;
+        if (File is not null && files.All(f => f.Id != File.Id)) files = files.Add(File);
+        if (Mark?.File is { } id && files.All(f => f.Id != id)) return Gone("logo");
+        if (Mark is { File: null } && Wordmarks.Wordmark.Named(Mark.Composition ?? "") is null) return Gone("composition");
+        return site with { Mark = Mark, Files = files };
+    }
+}
+
 public sealed record SetAction(MainAction Action) : Edit
 {
     public override string Say(SiteDocument site) => $"Main action: {Action.ToString().ToLowerInvariant()}";

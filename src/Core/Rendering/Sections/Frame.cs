@@ -13,7 +13,7 @@ internal static class Frame
         var floating = variant == "v-float";
         return Html.Of($"""
             <header class="s-head {variant}">{(floating ? Html.Empty : Utility(c))}
-            <div class="bar"><div class="wrap">{Logo(c, link: true)}<button class="menu" type="button" aria-expanded="false" aria-controls="nav">{c.Icon("menu")}{c.W("menu.open").Split(' ')[0]}</button><nav id="nav" aria-label="{c.W("menu.label")}"><ul>{Menu(c)}</ul>{Languages(c)}</nav>{(floating && c.Phone is { } p ? Html.Of($"<a class=\"tel\" href=\"tel:{p.E164}\">{c.Icon("phone")}{p.National}</a>") : c.Button(c.MainAction()))}</div></div></header>
+            <div class="bar"><div class="wrap">{Logo(c, link: true, variant == "v-alert")}<button class="menu" type="button" aria-expanded="false" aria-controls="nav">{c.Icon("menu")}{c.W("menu.open").Split(' ')[0]}</button><nav id="nav" aria-label="{c.W("menu.label")}"><ul>{Menu(c)}</ul>{Languages(c)}</nav>{(floating && c.Phone is { } p ? Html.Of($"<a class=\"tel\" href=\"tel:{p.E164}\">{c.Icon("phone")}{p.National}</a>") : c.Button(c.MainAction()))}</div></div></header>
 
             """);
     }
@@ -54,10 +54,10 @@ internal static class Frame
         return Html.Of($"<ul class=\"langs\" aria-label=\"{c.W("language.label")}\">{rows}</ul>");
     }
 
-    private static Html Logo(RenderContext c, bool link)
+    private static Html Logo(RenderContext c, bool link, bool inverse)
     {
-        var inner = Html.Of($"{Marks.Inline(c)}<span><b>{c.Facts.Name}</b> <small>{c.Trade.Names.Title}, {c.Facts.Town}</small></span>");
-        return link ? Html.Of($"<a class=\"logo\" href=\"{c.Root}index.html\"{(c.Home ? new Html(" aria-current=\"page\"") : Html.Empty)}>{inner}</a>") : Html.Of($"<p class=\"logo\">{inner}</p>");
+        var inner = Marks.Of(c, inverse);
+        return link ? Html.Of($"<a class=\"logo{inner.Css}\" href=\"{c.Root}index.html\"{(c.Home ? new Html(" aria-current=\"page\"") : Html.Empty)}>{inner.Html}</a>") : Html.Of($"<p class=\"logo{inner.Css}\">{inner.Html}</p>");
     }
 
     public static Html Footer(RenderContext c)
@@ -73,7 +73,7 @@ internal static class Frame
         var privacy = c.Site.FindPage("privacy") is { Hidden: false } pr ? Html.Of($"<ul><li><a href=\"{c.Root}{pr.File}\">{c.W("footer.privacy")}</a></li></ul>") : Html.Empty;
         var legalName = c.Facts.Public<TextValue>("legal.name")?.Text is { } ln ? c.W("footer.trading", ("name", c.Facts.Name), ("owner", ln)) : c.Facts.Name;
         return Html.Of($"""
-            <footer class="s-foot {variant}"><div class="wrap"><div class="f1">{Logo(c, link: false)}</div><div><h2>{c.W("contact.find")}</h2>{Address(c)}<p>{lines.Select((l, i) => i == 0 ? l : Html.Of($"<br>{l}"))}</p></div>{hours}<div><h2>{c.W("menu.more")}</h2><ul>{Menu(c)}</ul></div><div class="legal"><p>{legalName}</p>{privacy}</div></div></footer>
+            <footer class="s-foot {variant}"><div class="wrap"><div class="f1">{Logo(c, link: false, variant == "v-columns")}</div><div><h2>{c.W("contact.find")}</h2>{Address(c)}<p>{lines.Select((l, i) => i == 0 ? l : Html.Of($"<br>{l}"))}</p></div>{hours}<div><h2>{c.W("menu.more")}</h2><ul>{Menu(c)}</ul></div><div class="legal"><p>{legalName}</p>{privacy}</div></div></footer>
 
             """);
     }
@@ -83,25 +83,4 @@ internal static class Frame
         if (c.Place is not { } a) return Html.Of($"<address>{c.Facts.Name}<br>{c.Facts.Town}</address>");
         return Html.Of($"<address>{c.Facts.Name}<br>{(a.Street is { } s ? Html.Of($"{s}<br>") : Html.Empty)}{a.Town}{(a.Postcode is { } pc ? $" {pc}" : "")}</address>");
     }
-}
-
-/// <summary>The mark beside a name in type: the first letter in a shape that the look uses elsewhere.</summary>
-internal static class Marks
-{
-    public static Html Inline(RenderContext c) => Html.Of($"<svg viewBox=\"0 0 40 40\" aria-hidden=\"true\" fill=\"none\" stroke=\"currentColor\" stroke-width=\"3\">{Shape(c)}<text x=\"20\" y=\"27\" text-anchor=\"middle\" font-size=\"20\" font-weight=\"700\" fill=\"currentColor\" stroke=\"none\">{Initial(c.Facts.Name)}</text></svg>");
-
-    public static string File(RenderContext c) =>
-        Html.Of($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 40 40\"><g fill=\"{c.Look.Roles["brand"]}\" stroke=\"{c.Look.Roles["brand"]}\" stroke-width=\"3\">{Shape(c)}</g><text x=\"20\" y=\"27\" text-anchor=\"middle\" font-family=\"Arial,sans-serif\" font-size=\"20\" font-weight=\"700\" fill=\"{c.Look.Roles["onbrand"]}\">{Initial(c.Facts.Name)}</text></svg>").Value;
-
-    private static string Initial(string name) => name.FirstOrDefault(char.IsLetterOrDigit) is var ch && ch != default ? char.ToUpperInvariant(ch).ToString() : "•";
-
-    private static Html Shape(RenderContext c) => new(c.Look.Look.Id switch
-    {
-        "ticket" => "<path d=\"M3 6h34v9a5 5 0 0 0 0 10v9H3v-9a5 5 0 0 0 0-10Z\"/>",
-        "night" => "<rect x=\"3\" y=\"3\" width=\"34\" height=\"34\" rx=\"11\"/>",
-        "dune" => "<path d=\"M4 37V20a16 16 0 0 1 32 0v17Z\"/>",
-        "slant" => "<path d=\"M9 3h28l-6 34H3Z\"/>",
-        "calm" => "<path d=\"M3 20a17 17 0 1 1 17 17H3Z\"/>",
-        _ => "<circle cx=\"20\" cy=\"20\" r=\"17\"/>",
-    });
 }
