@@ -8,8 +8,10 @@ using Plurimax.Core.Plans;
 using Plurimax.Core.Reading;
 using Plurimax.Core.Reading.Files;
 using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
 using Plurimax.Core.Styling;
 using Plurimax.Core.Trades;
+using Plurimax.Core.Wordmarks;
 
 // Exit codes: 0 done, 1 findings or nothing found, 2 wrong use or unreadable input.
 Console.OutputEncoding = new UTF8Encoding(false);
@@ -41,13 +43,6 @@ var looks = new Command("looks", "Lists the look families.");
 looks.SetAction(_ => ListLooks());
 root.Add(looks);
 
-var bookDir = new Option<string>("--out") { Description = "Folder that the pattern book is written to.", Required = true };
-var bookLook = new Option<string?>("--look") { Description = "Id of a look family." };
-var bookTrade = new Option<string?>("--trade") { Description = "Id of a trade template." };
-var book = new Command("pattern-book", "Writes a site that shows every kind of section in every layout.") { bookTrade, bookLook, bookDir };
-book.SetAction(r => Book(r.GetValue(bookTrade) ?? "bicycle-repair", r.GetValue(bookLook) ?? Looks.All[0].Id, r.GetValue(bookDir)!));
-root.Add(book);
-
 var factsFile = new Argument<string?>("FACTS") { Description = "A YAML or JSON file of facts.", Arity = ArgumentArity.ZeroOrOne };
 var trade = new Option<string?>("--trade") { Description = "Id of a trade template." };
 var take = new Option<int>("--take") { Description = "Number of the take, from 1.", DefaultValueFactory = _ => 1 };
@@ -58,9 +53,21 @@ var name = new Option<string?>("--name") { Description = "Name of the business, 
 var place = new Option<string?>("--place") { Description = "Its town, with --from." };
 var size = new Option<PlanSize>("--size") { Description = "How much of a site: one page, a small site, or a full one.", DefaultValueFactory = _ => PlanSize.Small };
 var languages = new Option<string?>("--language") { Description = "Languages of the site, its own first, such as de or en,de." };
-var compose = new Command("compose", "Writes a finished site as files.") { factsFile, trade, take, look, size, languages, outDir, from, name, place };
-compose.SetAction(r => Compose(new ComposeWish(r.GetValue(factsFile), r.GetValue(trade), r.GetValue(take), r.GetValue(look), r.GetValue(outDir)!, r.GetValue(from), r.GetValue(name), r.GetValue(place), r.GetValue(size), r.GetValue(languages))));
+var lookWords = new Option<string?>("--look-words") { Description = "One or two words for the look, such as \"bold natural\"." };
+var brand = new Option<string?>("--brand") { Description = "One to three colours of the client, such as #0e8a94,#ffd400." };
+var markOption = new Option<string?>("--mark") { Description = $"How the name is put together as a mark: {string.Join(", ", Wordmark.All.Select(c => c.Id))}." };
+var documentFile = new Option<string?>("--document") { Description = "Also writes the site document, as JSON." };
+var anchors = new Option<bool>("--anchors") { Description = "Keeps the ids of sections in the pages, for measuring." };
+var compose = new Command("compose", "Writes a finished site as files.") { factsFile, trade, take, look, lookWords, brand, markOption, size, languages, outDir, from, name, place, documentFile, anchors };
+compose.SetAction(r => Compose(new ComposeWish(r.GetValue(factsFile), r.GetValue(trade), r.GetValue(take), r.GetValue(look), r.GetValue(outDir)!, r.GetValue(from), r.GetValue(name), r.GetValue(place), r.GetValue(size), r.GetValue(languages)) { Words = r.GetValue(lookWords), Brand = r.GetValue(brand), Mark = r.GetValue(markOption), Document = r.GetValue(documentFile), Anchors = r.GetValue(anchors) }));
 root.Add(compose);
+
+var bookDir = new Option<string>("--out") { Description = "Folder that the pattern book is written to.", Required = true };
+var bookLook = new Option<string?>("--look") { Description = "Id of a look family." };
+var bookTrade = new Option<string?>("--trade") { Description = "Id of a trade template." };
+var book = new Command("pattern-book", "Writes a site that shows every kind of section in every layout.") { bookTrade, bookLook, bookDir, documentFile, anchors };
+book.SetAction(r => Book(r.GetValue(bookTrade) ?? "bicycle-repair", r.GetValue(bookLook) ?? Looks.All[0].Id, r.GetValue(bookDir)!, r.GetValue(documentFile), r.GetValue(anchors)));
+root.Add(book);
 
 var folder = new Argument<string>("DIR") { Description = "Folder of a site." };
 var check = new Command("check", "Runs the checks of a release over a folder.") { folder };
@@ -219,10 +226,15 @@ static int Compose(ComposeWish o)
     var spoken = (o.Languages ?? trade.Language).Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(l =>
         all.InLanguage(trade, l) ?? throw new UsageException($"{trade.Id} is not written in {l} yet. There is {string.Join(", ", all.Languages(trade))}.")).DistinctBy(t => t.Language).ToList();
     if (spoken.Count > 0) trade = spoken[0];
-    var site = Composer.Compose(trade, facts, new Wishes(Look: o.Look, Size: o.Size), take);
+    if (o.Words is { Length: > 0 } said && LookWords.Of(said).Length == 0) throw new UsageException($"--look-words knows {string.Join(", ", LookWords.All.Select(w => w.Id))}.");
+    var brands = (o.Brand ?? "").Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Take(3).Select(b => Oklch.TryHex(b, out var hex) ? hex : throw new UsageException($"“{b}” is not a colour. Write it as #0e8a94.")).ToList();
+    var site = Composer.Compose(trade, facts, new Wishes(Look: o.Look, Brand: brands.FirstOrDefault(), Size: o.Size) { LookWords = o.Words }, take);
+    site = site with { Look = site.Look with { Second = brands.ElementAtOrDefault(1), Third = brands.ElementAtOrDefault(2) } };
+    if (o.Mark is { } composition) site = site with { Mark = Wordmark.Named(composition) is null ? throw new UsageException($"--mark knows {string.Join(", ", Wordmark.All.Select(c => c.Id))}.") : new SiteMark(composition) };
     foreach (var other in spoken.Skip(1)) site = Composer.WithLanguage(site, other, facts);
-    var files = SiteRenderer.Render(site, trade, facts, RenderSettings.Plain);
+    var files = SiteRenderer.Render(site, trade, facts, RenderSettings.Plain with { Mode = o.Anchors ? RenderMode.Anchored : RenderMode.Publish });
     Write(files, o.Out);
+    if (o.Document is { } documentPath) File.WriteAllText(documentPath, site.ToJson());
     Console.WriteLine($"{files.Files.Count} files, {files.Size / 1024} KB, take {take}, look {site.Look.Id}: {o.Out}");
     return 0;
 
@@ -239,12 +251,13 @@ static void Write(SiteFiles files, string folder)
     }
 }
 
-static int Book(string tradeId, string look, string folder)
+static int Book(string tradeId, string look, string folder, string? document, bool anchors)
 {
     var trade = TradeCatalogue.Shipped().Find(tradeId) ?? throw new UsageException($"there is no trade “{tradeId}”.");
     if (Looks.Find(look) is null) throw new UsageException($"there is no look “{look}”. There are {string.Join(", ", Looks.All.Select(x => x.Id))}.");
     var (site, facts, settings) = PatternBook.Make(trade, look);
-    Write(SiteRenderer.Render(site, trade, facts, settings), folder);
+    Write(SiteRenderer.Render(site, trade, facts, settings with { Mode = anchors ? RenderMode.Anchored : settings.Mode }), folder);
+    if (document is not null) File.WriteAllText(document, site.ToJson());
     Console.WriteLine($"{site.Pages.Length} pages, look {look}: {folder}");
     return 0;
 }
@@ -261,4 +274,11 @@ static int Check(string folder)
 
 internal sealed class UsageException(string message) : Exception(message);
 
-internal sealed record ComposeWish(string? File, string? Trade, int Take, string? Look, string Out, string? From, string? Name, string? Place, PlanSize Size, string? Languages);
+internal sealed record ComposeWish(string? File, string? Trade, int Take, string? Look, string Out, string? From, string? Name, string? Place, PlanSize Size, string? Languages)
+{
+    public string? Words { get; init; }
+    public string? Brand { get; init; }
+    public string? Mark { get; init; }
+    public string? Document { get; init; }
+    public bool Anchors { get; init; }
+}

@@ -8,6 +8,7 @@ using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Sites;
+using Plurimax.Data.Sites;
 using Plurimax.Data.Likeness;
 
 namespace Plurimax.Data;
@@ -39,6 +40,9 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
     public DbSet<StartSheet> StartSheets => Set<StartSheet>();
     public DbSet<Intake> Intakes => Set<Intake>();
     public DbSet<SentBrief> SentBriefs => Set<SentBrief>();
+    public DbSet<KeptLook> KeptLooks => Set<KeptLook>();
+    public DbSet<SentLookbook> Lookbooks => Set<SentLookbook>();
+    public DbSet<SentPlan> SentPlans => Set<SentPlan>();
     public DbSet<ClientFile> ClientFiles => Set<ClientFile>();
     public DbSet<RegisteredDomain> RegisteredDomains => Set<RegisteredDomain>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
@@ -113,6 +117,9 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             Json(e.Property(x => x.Typed));
         });
         b.Entity<SentBrief>(e => { Json(e.Property(x => x.Document)); e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
+        b.Entity<KeptLook>(e => { Json(e.Property(x => x.Choice)); e.HasIndex(x => x.SiteId); e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.Cascade); });
+        b.Entity<SentLookbook>(e => { Json(e.Property(x => x.Looks)); Json(e.Property(x => x.Document)); Json(e.Property(x => x.Facts)); Json(e.Property(x => x.Settings)); Json(e.Property(x => x.Comments)); e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
+        b.Entity<SentPlan>(e => { Json(e.Property(x => x.Document)); Json(e.Property(x => x.Facts)); Json(e.Property(x => x.Comments)); e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
         b.Entity<ClientFile>(e => { e.HasIndex(x => new { x.ClientId, x.At }); e.HasOne<Client>().WithMany().HasForeignKey(x => x.ClientId); });
         b.Entity<RegisteredDomain>(e => e.HasKey(x => x.Name));
     }

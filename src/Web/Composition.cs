@@ -40,6 +40,7 @@ public static class Composition
         services.AddScoped<TakeStore>();
         services.AddScoped<Publisher>();
         services.AddScoped<ProofDesk>();
+        services.AddScoped<Lookbooks.LookDesk>();
         services.AddScoped<Briefing.StartDesk>();
         services.AddScoped<Briefing.IntakeDesk>();
         services.AddScoped<Briefing.BriefDesk>();
@@ -149,11 +150,12 @@ public static class Composition
 /// <summary>Everything that answers without sign-in. Published sites are served apart, by host name, in <see cref="SiteHost"/>.</summary>
 public static class PublicEndpoints
 {
-    public static readonly string[] Pages = ["/SignIn", "/Fault", "/ClientProof", "/Answers", "/Agree", "/Sample"];
+    public static readonly string[] Pages = ["/SignIn", "/Fault", "/ClientProof", "/Answers", "/Agree", "/Sample", "/Lookbook", "/AgreePlan"];
 
     /// <summary>Views of unpublished sheets: reached by a signed or a proof token in the path, since a sandboxed frame sends no cookie.</summary>
     public const string Sheet = "/sheet/{token}/{**path}";
     public const string ProofSheet = "/proof/{token}/sheet/{**path}";
+    public const string LookSheet = "/looks/{token}/sheet/{look:int}/{**path}";
     public const string SampleSheet = "/sample/{token}/sheet/{**path}";
 }
 

@@ -64,7 +64,7 @@ public static class Composer
         var plan = SitePlan.For(trade, facts, wishes.Size, [.. services.Select(s => s.Id)], wishes.Files.Count(f => f.IsPhoto));
 
         var pages = Write(trade, picker, plan, services, wishes.Files);
-        return (new SiteDocument(trade.Id, trade.Language, action, tone, cut.Id, take, Look(trade, seed, wishes), pages, []) { Seed = seed, Size = wishes.Size, SecondTone = wishes.Second, Length = wishes.Length, Files = wishes.Files.IsEmpty ? default : wishes.Files }, picker.Nearness);
+        return (new SiteDocument(trade.Id, trade.Language, action, tone, cut.Id, take, Look(trade, seed, wishes with { LookWords = wishes.LookWords ?? LookWordsOf(facts) }), pages, []) { Seed = seed, Size = wishes.Size, SecondTone = wishes.Second, Length = wishes.Length, Files = wishes.Files.IsEmpty ? default : wishes.Files }, picker.Nearness);
     }
 
     /// <summary>Adds another language: the same plan, cut and take, in the words of the trade in that language.</summary>
@@ -116,6 +116,10 @@ public static class Composer
         var writer = new PageWriter(trade, picker, services, SiteWords.For(trade.Language), [.. files.Where(f => f.IsPhoto)]);
         return [.. plan.Select(writer.Write)];
     }
+
+    /// <summary>The client's words for the look that we know; null where there are none.</summary>
+    private static string? LookWordsOf(FactSheet facts) =>
+        string.Join(' ', Styling.LookWords.Of(string.Join(' ', facts.Any<ListValue>("look_words")?.Items ?? [])).Select(w => w.Id)) is { Length: > 0 } words ? words : null;
 
     private static LookChoice Look(TradeTemplate trade, string seed, Wishes wishes)
     {

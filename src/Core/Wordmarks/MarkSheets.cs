@@ -47,8 +47,23 @@ public static class MarkSheets
         var pad = Math.Round(Math.Min(m.Width, m.Height) * space, 1);
         var view = $"{Wordmark.N(-pad)} {Wordmark.N(-pad)} {Wordmark.N(m.Width + 2 * pad)} {Wordmark.N(m.Height + 2 * pad)}";
         var plate = ground is null ? Html.Empty : Html.Of($"<path fill=\"{ground}\" d=\"M{Wordmark.N(-pad)} {Wordmark.N(-pad)}h{Wordmark.N(m.Width + 2 * pad)}v{Wordmark.N(m.Height + 2 * pad)}h{Wordmark.N(-m.Width - 2 * pad)}Z\"/>");
-        return Html.Of($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"{view}\" role=\"img\"><title>{title}</title>{plate}{m.Pieces.Select(p => Html.Of($"<path fill=\"{(p.Ink switch { MarkInk.Ink => c.Ink, MarkInk.Colour => c.Colour, _ => c.On })}\"{(p.Holes ? new Html(" fill-rule=\"evenodd\"") : Html.Empty)} d=\"{p.Path}\"/>"))}</svg>").Value;
+        return Html.Of($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"{view}\" role=\"img\"><title>{title}</title>{plate}{Pieces(m, c)}</svg>").Value;
     }
+
+    /// <summary>A mark twice, on the page and on the dark ground, each in its half of a sheet of 240 by 104 units.</summary>
+    public static string Pair(MarkDrawing m, DressedLook look)
+    {
+        double scale = Math.Min(96 / m.Width, 64 / m.Height), y = (104 - m.Height * scale) / 2;
+        Html Half(double x, bool dark)
+        {
+            var c = Colours(look, dark);
+            return Html.Of($"<path fill=\"{look.Roles[dark ? "inv" : "bg"]}\" d=\"M{Wordmark.N(x)} 0h120v104h-120Z\"/><g transform=\"translate({Wordmark.N(x + (120 - m.Width * scale) / 2)} {Wordmark.N(y)}) scale({scale.ToString("0.####", System.Globalization.CultureInfo.InvariantCulture)})\">{Pieces(m, c)}</g>");
+        }
+        return Html.Of($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 240 104\">{Half(0, false)}{Half(120, true)}</svg>").Value;
+    }
+
+    private static IEnumerable<Html> Pieces(MarkDrawing m, (string Ink, string Colour, string On) c) =>
+        m.Pieces.Select(p => Html.Of($"<path fill=\"{(p.Ink switch { MarkInk.Ink => c.Ink, MarkInk.Colour => c.Colour, _ => c.On })}\"{(p.Holes ? new Html(" fill-rule=\"evenodd\"") : Html.Empty)} d=\"{p.Path}\"/>"));
 
     /// <summary>The tab's picture: the look's shape with the first letter in it.</summary>
     public static string Favicon(MarkWords w, DressedLook look)

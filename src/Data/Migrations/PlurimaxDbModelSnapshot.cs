@@ -1556,6 +1556,197 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("revisions", (string)null);
                 });
 
+            modelBuilder.Entity("Plurimax.Data.Sites.KeptLook", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("Choice")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("choice");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("name");
+
+                    b.Property<Guid?>("SiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("site_id");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_kept_looks");
+
+                    b.HasIndex("SiteId")
+                        .HasDatabaseName("ix_kept_looks_site_id");
+
+                    b.ToTable("kept_looks", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Sites.SentLookbook", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<int?>("Chosen")
+                        .HasColumnType("integer")
+                        .HasColumnName("chosen");
+
+                    b.Property<DateTimeOffset?>("ChosenAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("chosen_at");
+
+                    b.Property<string>("ChosenBy")
+                        .HasColumnType("text")
+                        .HasColumnName("chosen_by");
+
+                    b.Property<string>("Comments")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("comments");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<string>("Document")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("document");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<string>("Facts")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("facts");
+
+                    b.Property<string>("Looks")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("looks");
+
+                    b.Property<DateTimeOffset?>("OpenedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("opened_at");
+
+                    b.Property<string>("Settings")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("settings");
+
+                    b.Property<Guid>("SiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("site_id");
+
+                    b.Property<byte[]>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("token_hash");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_lookbooks");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique()
+                        .HasDatabaseName("ix_lookbooks_token_hash");
+
+                    b.HasIndex("SiteId", "CreatedAt")
+                        .HasDatabaseName("ix_lookbooks_site_id_created_at");
+
+                    b.ToTable("lookbooks", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Sites.SentPlan", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset?>("AgreedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("agreed_at");
+
+                    b.Property<string>("AgreedBy")
+                        .HasColumnType("text")
+                        .HasColumnName("agreed_by");
+
+                    b.Property<string>("Comments")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("comments");
+
+                    b.Property<DateTimeOffset>("CreatedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("created_at");
+
+                    b.Property<string>("Document")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("document");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<string>("Facts")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("facts");
+
+                    b.Property<DateTimeOffset?>("OpenedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("opened_at");
+
+                    b.Property<Guid>("SiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("site_id");
+
+                    b.Property<byte[]>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("token_hash");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_sent_plans");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique()
+                        .HasDatabaseName("ix_sent_plans_token_hash");
+
+                    b.HasIndex("SiteId", "CreatedAt")
+                        .HasDatabaseName("ix_sent_plans_site_id_created_at");
+
+                    b.ToTable("sent_plans", (string)null);
+                });
+
             modelBuilder.Entity("Plurimax.Data.StartSheet", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1973,6 +2164,39 @@ namespace Plurimax.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_revisions_sites_site_id");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Sites.KeptLook", b =>
+                {
+                    b.HasOne("Plurimax.Data.Site", null)
+                        .WithMany()
+                        .HasForeignKey("SiteId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .HasConstraintName("fk_kept_looks_sites_site_id");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Sites.SentLookbook", b =>
+                {
+                    b.HasOne("Plurimax.Data.Site", "Site")
+                        .WithMany()
+                        .HasForeignKey("SiteId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_lookbooks_sites_site_id");
+
+                    b.Navigation("Site");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Sites.SentPlan", b =>
+                {
+                    b.HasOne("Plurimax.Data.Site", "Site")
+                        .WithMany()
+                        .HasForeignKey("SiteId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sent_plans_sites_site_id");
+
+                    b.Navigation("Site");
                 });
 
             modelBuilder.Entity("Plurimax.Data.Subscriber", b =>

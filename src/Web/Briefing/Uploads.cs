@@ -22,4 +22,14 @@ public static class Uploads
         }
         return list;
     }
+
+    /// <summary>The bytes of one file; null where it is larger than <paramref name="most"/>.</summary>
+    public static async Task<byte[]?> OneAsync(IFormFile file, int most, CancellationToken cancel = default)
+    {
+        if (file.Length > most) return null;
+        var bytes = new byte[file.Length];
+        await using var stream = file.OpenReadStream();
+        await stream.ReadExactlyAsync(bytes, cancel);
+        return bytes;
+    }
 }

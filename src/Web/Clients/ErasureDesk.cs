@@ -119,6 +119,26 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
             if (Blanked(t, b.Document) is { } document) { b.Document = document; n++; }
             Say($"Briefs of {Of(b.Site.ClientId)}", n, "taken out");
         }
+        foreach (var l in await db.Lookbooks.Include(l => l.Site).ToListAsync())
+        {
+            var n = 0;
+            if (t.In(l.ChosenBy)) { l.ChosenBy = PersonTraces.Blank; n++; }
+            (l.Comments, var said) = Commented(t, l.Comments);
+            var (facts, count) = t.Without(l.Facts);
+            if (count > 0) l.Facts = facts;
+            if (Blanked(t, l.Document) is { } document) { l.Document = document; n++; }
+            Say($"Lookbooks of {Of(l.Site.ClientId)}", n + said + count, "taken out");
+        }
+        foreach (var l in await db.SentPlans.Include(l => l.Site).ToListAsync())
+        {
+            var n = 0;
+            if (t.In(l.AgreedBy)) { l.AgreedBy = PersonTraces.Blank; n++; }
+            (l.Comments, var said) = Commented(t, l.Comments);
+            var (facts, count) = t.Without(l.Facts);
+            if (count > 0) l.Facts = facts;
+            if (Blanked(t, l.Document) is { } document) { l.Document = document; n++; }
+            Say($"Plans of {Of(l.Site.ClientId)}", n + said + count, "taken out");
+        }
         foreach (var g in (await db.Events.FromSql($"select * from events where concat_ws(' ', text, who) ~* {t.Rough}").ToListAsync()).Where(e => t.In(e.Text) || t.In(e.Who)).GroupBy(e => clientOf[e.SiteId]))
         {
             foreach (var e in g) (e.Text, e.Who) = (t.Without(e.Text), t.In(e.Who) ? PersonTraces.Blank : e.Who);
@@ -142,6 +162,12 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
         var live = await db.Sites.AsNoTracking().Where(s => s.LiveReleaseId != null && touched.Contains(s.ClientId)).Select(s => s.ClientId).ToListAsync();
         foreach (var g in live.GroupBy(c => c)) Say($"Published pages of {Of(g.Key)}", g.Count(), "still as released; release again from Launch");
         return things.ToImmutable();
+    }
+
+    private static (ImmutableArray<ClientComment> Comments, int Count) Commented(PersonTraces t, ImmutableArray<ClientComment> comments)
+    {
+        var cleaned = comments.Select(c => t.In(c.Author) || t.In(c.Text) ? c with { Author = t.In(c.Author) ? PersonTraces.Blank : c.Author, Text = t.Without(c.Text) } : c).ToImmutableArray();
+        return (cleaned, comments.Where((c, i) => c != cleaned[i]).Count());
     }
 
     private static T? Blanked<T>(PersonTraces t, T document) where T : class

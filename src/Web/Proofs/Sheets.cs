@@ -10,6 +10,7 @@ using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Hosting;
+using Plurimax.Web.Lookbooks;
 using Plurimax.Web.Prospecting;
 
 namespace Plurimax.Web.Proofs;
@@ -43,6 +44,12 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
         {
             if (await desk.FindAsync(token) is not { EndedAt: null } proof) return Results.Text("This link has ended.", statusCode: 410);
             return await sheets.AnswerAsync(http, $"proof {proof.Id}", path, () => Task.FromResult(SiteRenderer.Render(proof.Document, trades[proof.Document.Trade], proof.Facts, new RenderSettings(addresses.Main(proof.Site), proof.Settings, RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) })));
+        }).AllowAnonymous();
+
+        app.MapGet(PublicEndpoints.LookSheet, async (string token, int look, string? path, Sheets sheets, LookDesk desk, TradeCatalogue trades, SiteAddresses addresses, IBlobStore blobs, HttpContext http) =>
+        {
+            if (await desk.FindAsync(token) is not { EndedAt: null } book || look < 0 || look >= book.Looks.Length) return Results.Text("This link has ended.", statusCode: 410);
+            return await sheets.AnswerAsync(http, $"lookbook {book.Id} {look}", path, () => Task.FromResult(SiteRenderer.Render(book.Document with { Look = book.Looks[look].Choice }, trades[book.Document.Trade], book.Facts, new RenderSettings(addresses.Main(book.Site), book.Settings, RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) })));
         }).AllowAnonymous();
 
         app.MapGet(PublicEndpoints.SampleSheet, async (string token, string? path, Sheets sheets, ProspectDesk desk, SiteStore store, TakeStore takes, SiteAddresses addresses, TimeProvider clock, HttpContext http) =>

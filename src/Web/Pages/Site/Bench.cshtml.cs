@@ -163,9 +163,9 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         await ReloadAsync();
         await LayAsync(leaf, null);
         var message = said is null ? $"Nothing to {(back ? "undo" : "redo")}" : $"{(back ? "Undone" : "Done again")}: {said}";
-        if (to != "plan") return Back(message);
+        if (to is not ("plan" or "look" or "look/hand" or "look/mark")) return Back(message);
         TempData["Said"] = message;
-        return Redirect($"/sites/{Site.Id}/plan");
+        return Redirect($"/sites/{Site.Id}/{to}");
     }
 
     private async Task<IActionResult> DoAsync(int revision, string leaf, string? section, Edit edit)

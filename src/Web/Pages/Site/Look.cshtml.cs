@@ -1,93 +1,143 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
+using Plurimax.Core.Facts;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Styling;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Hosting;
+using Plurimax.Web.Lookbooks;
 using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Pages.Site;
 
-/// <summary>Three looks side by side on the client's own home page.</summary>
-public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets) : SitePageModel(store, status, addresses)
+/// <summary>A look as it is offered, with the letter it goes by on this page.</summary>
+public sealed record OfferedLook(string Letter, LookChoice Choice, DressedLook Dressed, string Url)
+{
+    public string Json => JsonSerializer.Serialize(Choice, SiteDocument.Json);
+}
+
+/// <summary>Looks side by side on the client's own pages.</summary>
+[RequestSizeLimit(LookDesk.LargestPicture + 100_000), RequestFormLimits(MultipartBodyLengthLimit = LookDesk.LargestPicture + 100_000)]
+public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, LookDesk desk) : SitePageModel(store, status, addresses)
 {
     protected override string StationName => "look";
-    public string? Brand { get; private set; }
+
+    [BindProperty(SupportsGet = true)] public LookWishes Wish { get; set; } = new();
     public string? Problem { get; private set; }
-    public ImmutableArray<(LookChoice Choice, DressedLook Dressed, string Url)> Offers { get; private set; } = [];
+    public ImmutableArray<OfferedLook> Offers { get; private set; } = [];
+    public List<KeptLook> Kept { get; private set; } = [];
+    public SentLookbook? Sent { get; private set; }
+    public List<Data.ClientFile> Pictures { get; private set; } = [];
+    public Page Leaf { get; private set; } = null!;
+    public IEnumerable<Page> Leaves => Document.Pages.Where(p => !p.Hidden);
+    /// <summary>The link of the lookbook that was just sent; shown once, since only its hash is stored.</summary>
+    public string? Link { get; private set; }
+    public string? Email => Site.Client.Facts.Any<TextValue>("email")?.Text;
+    protected override string QueryOf() => Wish.Query();
 
-    /// <summary>The palette that all three are shown in; null: each in one of its own.</summary>
-    public string? Palette { get; private set; }
-    /// <summary>Which three are shown, from 1.</summary>
-    public int Set { get; private set; } = 1;
+    public string Plain(Passage p) => (_text ??= Core.Rendering.TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text).Plain(p);
+    private Core.Rendering.TextEngine? _text;
 
-    public void OnGet(string? brand, string? palette, int? set)
+    public async Task OnGetAsync()
     {
-        Palette = palette is not null && Palettes.Named.ContainsKey(palette) ? palette : null;
-        Set = Math.Clamp(set ?? 1, 1, Looks.Sets);
-        var own = Palette is null ? Document.Look.Brand : null;
-        Brand = brand is null ? own : brand.Trim().Length == 0 ? null : brand;
-        string? colour = null;
-        if (Brand is not null && !Oklch.TryHex(Brand, out var hex))
-        {
-            Problem = $"“{Brand}” is not a colour. Write it as #0e8a94.";
-            Response.StatusCode = 422;
-        }
-        else if (Brand is not null)
-        {
-            Oklch.TryHex(Brand, out hex);
-            colour = Brand = hex;
-        }
-        var seed = $"{Trade.Id}/{Site.Client.Facts.Name}/{Site.Client.Facts.Town}";
-        var offer = Looks.Offer(Trade, seed, colour is null ? null : [colour], Set);
-        if (colour is null && Set == 1 && offer.All(o => o.Id != Document.Look.Id)) offer = offer.SetItem(2, Document.Look);
-        if (Palette is not null && colour is null) offer = [.. offer.Select(o => o with { Palette = Palette })];
-        Offers = [.. offer.Select(o => (o, DressedLook.Of(o), sheets.Url(new SheetView(Site.Id, o))))];
+        await LayAsync();
+        Link = TempData["Link"] as string;
+        if (Problem is not null) Response.StatusCode = 422;
     }
 
-    /// <summary>The address of this page with other wishes.</summary>
-    public string With(int set) => "?" + string.Join('&', new[] { $"set={set}", Palette is null ? "" : $"palette={Uri.EscapeDataString(Palette)}", Palette is null && Brand is not null && Problem is null ? $"brand={Uri.EscapeDataString(Brand)}" : "" }.Where(x => x.Length > 0));
+    private async Task LayAsync()
+    {
+        var untouched = Request.Query.Count == 0;
+        if (untouched && Document.Look is { } now)
+        {
+            // What was chosen, and before that what the client said, is where one begins.
+            var (words, colours) = LookDesk.Wished(Site.Client.Facts);
+            var brands = now.Brands().ToList();
+            if (brands.Count == 0) brands = [.. colours];
+            Wish = new LookWishes { Words = now.Words ?? words, Brand = brands.ElementAtOrDefault(0), Second = brands.ElementAtOrDefault(1), Third = brands.ElementAtOrDefault(2), Dark = now.Dark };
+        }
+        Leaf = Document.FindPage(Wish.Leaf ?? "") is { Hidden: false } leaf ? leaf : Document.Pages[0];
+        Kept = await desk.KeptAsync(Site.Id);
+        Pictures = await desk.PicturesAsync(Site.ClientId);
+        Sent = await desk.LatestAsync(Site.Id);
+        var (brandsGiven, problem) = Wish.Brands();
+        Problem = problem;
+        var palette = brandsGiven.Length == 0 && Wish.Palette is { } p && Palettes.Named.ContainsKey(p) ? p : null;
+        var seed = $"{Trade.Id}/{Site.Client.Facts.Name}/{Site.Client.Facts.Town}";
+        var offer = Looks.Offer(Trade, seed, brandsGiven, Wish.SetShown, string.Join(' ', Wish.WordsKnown.Select(w => w.Id))).Select(o => o with { Dark = Wish.Dark, Palette = palette ?? o.Palette }).ToList();
+        if (Wish.SetShown == 1 && offer.FindIndex(o => o.Id == Document.Look.Id) is var same) offer[same >= 0 ? same : 2] = untouched || same < 0 && brandsGiven.Length == 0 && palette is null ? Document.Look : offer[same >= 0 ? same : 2];
+        if (Wish.Show is { } kept && Kept.FirstOrDefault(k => k.Id == kept) is { } shown) offer[2] = shown.Choice;
+        if (Wish.Mixed(offer) is { } mix) offer.Add(mix);
+        Offers = [.. offer.Select((o, i) => new OfferedLook(i == 3 ? "mix" : "ABC"[i].ToString(), o, DressedLook.Of(o), sheets.Url(new SheetView(Site.Id, o), Leaf.File)))];
+    }
+
+    private LookChoice? Given(string? json)
+    {
+        try { return json is { Length: > 0 and < 4000 } && JsonSerializer.Deserialize<LookChoice>(json, SiteDocument.Json) is { Id: not null } c ? LookChoices.Cleaned(c) : null; }
+        catch (JsonException) { return null; }
+    }
+
+    public async Task<IActionResult> OnPostChooseAsync(int revision, string? choice)
+    {
+        if (Given(choice) is not { } given) return BadRequest();
+        var outcome = await Store.EditAsync(Site.Id, revision, new ChooseLook(given), Who, evenSo: true);
+        return Back(outcome.Ok ? $"Look {Looks.Find(given.Id)?.Name} chosen" : outcome.Problem ?? "The site changed meanwhile; look again and choose.");
+    }
+
+    public async Task<IActionResult> OnPostKeepAsync(string? choice, string? name, bool all)
+    {
+        if (Given(choice) is not { } given) return BadRequest();
+        var label = FactReader.Clean(name) is { Length: > 0 } n ? n : Looks.Find(given.Id)!.Name;
+        return Back(await desk.KeepAsync(all ? null : Site.Id, label, given, Who) ?? (all ? $"“{label}” is kept for all clients" : $"“{label}” is a favourite of this site"));
+    }
+
+    public async Task<IActionResult> OnPostLetGoAsync(Guid kept) => Back(await desk.LetGoAsync(Site.Id, kept) > 0 ? "Let go" : "It was let go already");
+
+    /// <summary>Colours out of a picture of the client or a file at hand.</summary>
+    public async Task<IActionResult> OnPostColoursAsync(IFormFile? file, Guid? picture)
+    {
+        var bytes = file is { Length: > 0 } ? await Briefing.Uploads.OneAsync(file, LookDesk.LargestPicture) : picture is { } id ? await desk.BytesAsync(Site.ClientId, id) : null;
+        if (bytes is null) { Problem = file is { Length: > 0 } ? "That file is too large; up to 8 MB can be read." : "Choose a logo or a photo first."; return await AgainAsync(); }
+        var found = PictureColours.Of(bytes);
+        if (!found.Ok) { Problem = found.Problem; return await AgainAsync(); }
+        var hexes = found.Value.Select(f => f.Hex).ToList();
+        Wish = Wish with { Brand = hexes[0], Second = hexes.ElementAtOrDefault(1), Third = hexes.ElementAtOrDefault(2), Found = string.Join(',', hexes.Select(h => h[1..])), Palette = null };
+        return Back($"{found.Value.Length} {(found.Value.Length == 1 ? "colour" : "colours")} found; the first {Math.Min(3, hexes.Count)} are tried on");
+    }
+
+    private async Task<IActionResult> AgainAsync()
+    {
+        var problem = Problem;
+        await LayAsync();
+        Problem = problem;
+        Response.StatusCode = 422;
+        return Page();
+    }
+
+    public async Task<IActionResult> OnPostSendAsync(string[] choice, bool mail)
+    {
+        var looks = choice.Select(Given).OfType<LookChoice>().Take(4).ToList();
+        if (looks.Count < 2) return Back("Two looks at least belong in a lookbook");
+        var token = await desk.SendAsync(Site, [.. looks.Select((l, i) => new SentLook($"{"ABCD"[i]}, {Looks.Find(l.Id)!.Name}", l))], Who, $"{Request.Scheme}://{Request.Host}", mail ? Email : null);
+        TempData["Link"] = $"{Request.Scheme}://{Request.Host}/looks/{token}";
+        return Back(mail && Email is not null ? $"Sent to {Email}; {Site.Client.Name} has the next move" : $"The link is ready; {Site.Client.Name} has the next move", "sent");
+    }
 
     /// <summary>What a colour that had to give way is called.</summary>
     public static string Named(string role) => role switch { "brand" => "buttons", "accent" => "second colour", _ => "links" };
 
     public static string Moved(ColourMove m) => $"{Math.Abs(m.Lightness * 100).ToString("0", CultureInfo.InvariantCulture)} points {(m.Lightness < 0 ? "darker" : "lighter")}";
 
-    private static readonly ImmutableDictionary<string, string> RoleWords = new Dictionary<string, string>
-    {
-        ["fg"] = "text",
-        ["fg2"] = "quiet text",
-        ["link"] = "link",
-        ["err"] = "error",
-        ["ok"] = "confirmation",
-        ["bg"] = "page",
-        ["bg2"] = "tinted page",
-        ["card"] = "card",
-        ["onbrand"] = "label",
-        ["brand"] = "button",
-        ["onaccent"] = "label",
-        ["accent"] = "second colour",
-        ["fginv"] = "text",
-        ["fginv2"] = "quiet text",
-        ["inv"] = "dark ground",
-        ["linkinv"] = "link",
-        ["edge"] = "edge of a field",
-    }.ToImmutableDictionary();
-
     /// <summary>Every pair of colours that the styles use, with the ratio it has and the least that it needs.</summary>
     public static IEnumerable<(string What, double Ratio, double Least)> Pairs(DressedLook d) =>
-        Roles.Pairs.Select(p => ($"{RoleWords[p.Text]} on {RoleWords[p.Ground]}", Contrast.Ratio(d.Roles[p.Text], d.Roles[p.Ground]), p.Least)).OrderBy(p => p.Item2 / p.Least);
+        Roles.Pairs.Select(p => ($"{RoleWords.Of(p.Text)} on {RoleWords.Of(p.Ground)}", Contrast.Ratio(d.Roles[p.Text], d.Roles[p.Ground]), p.Least)).OrderBy(p => p.Item2 / p.Least);
 
-    public async Task<IActionResult> OnPostChooseAsync(int revision, string look, string? brand, string? palette)
-    {
-        var choice = new LookChoice(look, string.IsNullOrEmpty(brand) ? null : brand, string.IsNullOrEmpty(palette) ? null : palette);
-        if (choice.Brand is { } b && !Oklch.TryHex(b, out _)) return BadRequest();
-        var outcome = await Store.EditAsync(Site.Id, revision, new ChooseLook(choice), Who, evenSo: true);
-        return Back(outcome.Ok ? $"Look {Looks.Find(look)?.Name} chosen" : outcome.Problem ?? "The site changed meanwhile; look again and choose.");
-    }
+    public static string Ratio(DressedLook d, string text, string ground) => Contrast.Ratio(d.Roles[text], d.Roles[ground]).ToString("0.0", CultureInfo.InvariantCulture);
+    public static string Layout(Look l) => string.Join(", ", new[] { "services", "steps", "questions" }.Select(k => $"{k} {l.Variant(k)[2..]}"));
 
-    public string Ratio(DressedLook d, string text, string ground) => Contrast.Ratio(d.Roles[text], d.Roles[ground]).ToString("0.0", CultureInfo.InvariantCulture);
-    public static string Fonts(Look l) => l.Type.Pairing.Name;
-    public static string Layout(Look l) => string.Join(", ", new[] { "opening", "services", "steps" }.Select(k => $"{k} {l.Variant(k)[2..]}"));
+    /// <summary>How it differs from the two others, in words.</summary>
+    public IEnumerable<(string Letter, string Says)> Against(OfferedLook look) =>
+        Offers.Where(o => o.Letter != look.Letter && o.Letter != "mix").Select(o => (o.Letter, string.Join(", ", LookChoices.Differences(look.Choice, o.Choice).Take(5)))).Where(x => x.Item2.Length > 0);
 }

@@ -89,11 +89,44 @@ window.addEventListener('message', (e) => {
   location.href = `?leaf=${encodeURIComponent(page)}&section=${encodeURIComponent(e.data.section)}#s-${e.data.section.replaceAll('.', '-')}`;
 });
 
+// Looks side by side are drawn at any width and scaled into their frames; a narrow one stands in the middle.
+let lookWidth = Number(sessionStorage.getItem('look-width')) || 1280;
+function minis() {
+  const slider = document.getElementById('lbwidth');
+  if (slider) { slider.value = lookWidth; document.getElementById('lbpx').textContent = `${lookWidth} px`; }
+  document.querySelectorAll('.look iframe.mini').forEach((f) => {
+    const box = f.parentElement, s = Math.min(box.clientWidth / lookWidth, .8);
+    f.style.width = `${lookWidth}px`;
+    f.style.left = `${(box.clientWidth - lookWidth * s) / 2}px`;
+    f.style.transform = `scale(${s})`;
+    f.style.height = `${box.clientHeight / s}px`;
+  });
+}
+document.addEventListener('input', (e) => {
+  if (e.target.id !== 'lbwidth') return;
+  lookWidth = Number(e.target.value);
+  sessionStorage.setItem('look-width', lookWidth);
+  minis();
+});
+
+// By hand: a picked colour goes into its field, a better shade into the one it is for.
+document.addEventListener('change', (e) => {
+  const field = e.target.dataset?.pick && document.getElementById(e.target.dataset.pick);
+  if (field) { field.value = e.target.value; }
+}, true);
+document.addEventListener('click', (e) => {
+  const b = e.target.closest?.('[data-take]');
+  if (!b) return;
+  const field = document.getElementById(b.dataset.take);
+  field.value = b.dataset.value;
+  field.dispatchEvent(new Event('change', { bubbles: true }));
+});
+
 function grow(t) { t.style.height = 'auto'; t.style.height = `${t.scrollHeight + 2}px`; }
 function settle() {
   fit();
   document.querySelectorAll('textarea[data-grow]').forEach(grow);
-  document.querySelectorAll('.look iframe.mini').forEach((f) => { const s = f.parentElement.clientWidth / 1280; f.style.transform = `scale(${s})`; f.style.height = `${f.parentElement.clientHeight / s}px`; });
+  minis();
 }
 document.addEventListener('input', (e) => { if (e.target.matches?.('textarea[data-grow]')) grow(e.target); });
 document.addEventListener('htmx:after:swap', settle);
