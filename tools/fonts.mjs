@@ -90,3 +90,6 @@ for (const [name, weight] of Object.entries(display)) {
   kerning[name] = pairs;
 }
 fs.writeFileSync(`${root}content/looks/marks/kerning.json`, JSON.stringify(kerning) + '\n');
+
+// The face of drawings that go out as pictures: one with all signs, not only letters.
+fs.writeFileSync(`${root}content/looks/marks/plan.ttf`, await subset(fs.readFileSync(`${out}instrument.woff2`), chars, { targetFormat: 'sfnt', variationAxes: { wght: 450 } }));

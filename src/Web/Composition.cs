@@ -41,6 +41,7 @@ public static class Composition
         services.AddScoped<Publisher>();
         services.AddScoped<ProofDesk>();
         services.AddScoped<Lookbooks.LookDesk>();
+        services.AddScoped<Planning.PlanDesk>();
         services.AddScoped<Briefing.StartDesk>();
         services.AddScoped<Briefing.IntakeDesk>();
         services.AddScoped<Briefing.BriefDesk>();

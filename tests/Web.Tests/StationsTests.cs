@@ -92,7 +92,7 @@ public class StationsTests(App app)
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         body.ShouldContain("“teal-ish” is not a colour");
         body.ShouldContain("value=\"teal-ish\"");
-        await maker.SendAsync($"/sites/{site.Id}/look?handler=Choose", new() { ["revision"] = "1", ["look"] = "night", ["brand"] = "#0e8a94", ["palette"] = "" });
+        await maker.SendAsync($"/sites/{site.Id}/look?handler=Choose", new() { ["revision"] = "1", ["choice"] = """{"id":"night","brand":"#0e8a94"}""" });
         (await DocumentAsync(site.Id)).Look.ShouldBe(new LookChoice("night", "#0e8a94"));
     }
 

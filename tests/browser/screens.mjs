@@ -18,7 +18,7 @@ export default async function (browser, app) {
     Prospects: '/prospects', 'prospects by next contact': '/prospects?by=contact', 'prospects that nobody fits': '/prospects?find=nobody', 'a prospect': `/clients/${firm('Tern Street Cycles')}`, 'a prospect to be sampled': `/clients/${firm('Bowline Chandlery')}`,
     'a prospect to be signed': `/clients/${firm('Sallow Tree Surgery')}?sign=true`, 'a prospect edited': `/clients/${firm('Lantern Books')}?edit=true`, 'import in review': `/prospects/import/${list}`, 'a row to be mended': `/prospects/import/${list}?mend=8`,
     Clients: '/clients', 'a client': `/clients/${firm('Marram Guesthouse')}`, 'two to be merged': `/clients/${firm('Pilot Boat Sails')}/merge/${firm('Lantern Books')}`, Erase: '/erase',
-    Line: '/', 'Line of one station': '/?station=bench', 'empty Line': '/?find=nobody', 'new site': '/new?Words=phyiso', Brief: `/sites/${bench}/brief?open=hours`, Plan: `/sites/${bench}/plan?leaf=about`, Look: `/sites/${bench}/look`,
+    Line: '/', 'Line of one station': '/?station=bench', 'empty Line': '/?find=nobody', 'new site': '/new?Words=phyiso', Brief: `/sites/${bench}/brief?open=hours`, Plan: `/sites/${bench}/plan?leaf=about`, Look: `/sites/${bench}/look`, 'wireframes': `/sites/${bench}/plan/wires?leaf=about`, 'look by hand': `/sites/${bench}/look/hand`, 'mark': `/sites/${bench}/look/mark`,
     Bench: `/sites/${bench}/bench?leaf=home&section=home.opening`, Proof: `/sites/${site('Larkfield Honey')}/proof`, Launch: `/sites/${bench}/launch`, Handoff: `/sites/${site('Marram Guesthouse')}/handoff`,
     Care: `/sites/${site('Wrenfield Wheels')}/care`, Standards: '/standards', Trades: '/trades?q=bike', Enquiries: '/enquiries', Outbox: '/outbox', 'nothing here': '/nowhere',
   };

@@ -16,6 +16,8 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(AddPage), "addPage")]
 [JsonDerivedType(typeof(RemovePage), "removePage")]
 [JsonDerivedType(typeof(MovePage), "movePage")]
+[JsonDerivedType(typeof(DuplicatePage), "duplicatePage")]
+[JsonDerivedType(typeof(SetHome), "setHome")]
 [JsonDerivedType(typeof(RenamePage), "renamePage")]
 [JsonDerivedType(typeof(HidePage), "hidePage")]
 [JsonDerivedType(typeof(ChooseLook), "look")]

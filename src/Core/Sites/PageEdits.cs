@@ -31,6 +31,48 @@ public sealed record RemovePage(string Page) : Edit
         : site with { Pages = site.Pages.Remove(page), Removed = site.Removed.Add(Page) };
 }
 
+/// <summary>A page once more, with ids of its own; what was written in it stays.</summary>
+public sealed record DuplicatePage(string Page) : Edit
+{
+    public override string Say(SiteDocument site) => $"Duplicated page {site.FindPage(Page)?.Menu.Text}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindPage(Page) is not { } page) return Gone("page");
+        if (page.Language is not null) return Fail("Pages of another language come with the language. Duplicate the page of the site's own language.");
+        var name = new Passage($"{page.Menu.Text} 2", Kept: true);
+        var copy = Plans.PageLayout.Settled(site, page with { Id = "new", Menu = name, InMenu = true, Hidden = false }, name.Text);
+        return site with { Pages = site.Pages.Insert(site.Pages.IndexOf(page) + 1, copy) };
+    }
+}
+
+/// <summary>Another page at which the site begins. The one before stays as a page of its own; links in texts follow both.</summary>
+public sealed record SetHome(string Page) : Edit
+{
+    private const string First = "index.html";
+    public override string Say(SiteDocument site) => $"The site begins with {site.FindPage(Page)?.Menu.Text}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindPage(Page) is not { } page) return Gone("page");
+        if (page.Language is not null) return Fail("The first page is chosen for the site's own language; the others follow it.");
+        if (page.IsHome) return Fail("The site begins there already.");
+        if (page.Hidden) return Fail("A hidden page cannot be the first one. Show it first.");
+        if (page.Sections.Any(s => s.Content is LegalContent)) return Fail("A page of legal texts cannot be the first one.");
+        var home = site.Pages.First(p => p.File == First);
+        var later = home.Id == "home" && site.Pages.All(p => p.File != "home.html") ? "home.html" : $"{home.Id}.html";
+        if (site.Pages.Any(p => p.File == later)) later = $"before-{later}";
+        string Follow(string text) => text.Replace($"]({First}", "](\u0001", StringComparison.Ordinal).Replace($"]({page.File}", $"]({First}", StringComparison.Ordinal).Replace("](\u0001", $"]({later}", StringComparison.Ordinal);
+        Section Followed(Section s)
+        {
+            var content = s.Content;
+            foreach (var (path, passage) in s.Content.Passages().Where(p => Follow(p.Passage.Text) != p.Passage.Text)) content = content.With(path, p => p with { Text = Follow(passage.Text) }) ?? content;
+            return ReferenceEquals(content, s.Content) ? s : s with { Content = content };
+        }
+        var others = site.Pages.Remove(page).Remove(home);
+        Page[] pages = [page with { File = First }, home with { File = later, InMenu = true }, .. others];
+        return site with { Pages = [.. pages.Select(p => p with { Sections = [.. p.Sections.Select(Followed)] })] };
+    }
+}
+
 public sealed record MovePage(string Page, int Index) : Edit
 {
     public override string Say(SiteDocument site) => $"Moved page {site.FindPage(Page)?.Menu.Text}";

@@ -2,19 +2,18 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Plans;
+using Plurimax.Core.Plans.Drawing;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Hosting;
+using Plurimax.Web.Planning;
 
 namespace Plurimax.Web.Pages.Site;
 
-public sealed record MapNode(Page Page, string Label, int X, int Y, int H, ImmutableArray<Section> Sections);
-
 /// <summary>The drawn site map, and the page in hand with its sections.</summary>
-public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : SitePageModel(store, status, addresses)
+public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlanDesk desk) : SitePageModel(store, status, addresses)
 {
-    private const int Across = 3;
     private TextEngine? _text;
     private Waiting? _waiting;
     protected override string StationName => "plan";
@@ -22,25 +21,27 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     public Page? InHand { get; private set; }
     public string? Problem { get; private set; }
     public string TypedName { get; private set; } = "";
-    public ImmutableArray<MapNode> Nodes { get; private set; } = [];
-    public int Width => 20 + Math.Min(Across, Math.Max(1, Document.Pages.Length)) * 184;
-    public int Height => Nodes.IsEmpty ? 100 : Nodes.Max(n => n.Y + n.H) + 20;
+    public SiteMap Map { get; private set; } = null!;
+    public string? SectionInHand { get; private set; }
+    public SentPlan? Sent { get; private set; }
+    /// <summary>The link of the plan that was just sent; shown once, since only its hash is stored.</summary>
+    public string? Link { get; private set; }
+    public string? Email => Site.Client.Facts.Any<TextValue>("email")?.Text;
     protected override string QueryOf() => InHand is { } p ? $"?leaf={p.Id}" : "";
 
-    public string Plain(Passage p) => (_text ??= TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text).Plain(p);
+    private TextEngine Text => _text ??= TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text;
+    public string Plain(Passage p) => Text.Plain(p);
 
     /// <summary>Its heading where the kind alone would not tell it from its neighbours.</summary>
     public string Title(Section s) => s.Content is TextContent or LegalContent && Plain(s.Content.Heading) is { Length: > 0 } h ? IndexModel.Cut(h, 22) : SectionKinds.Of(s.Content).Label;
+
+    public static IEnumerable<string> Lines(string purpose) => PlanDrawing.Wrapped(purpose, 32).Take(2);
 
     public static string Say(PlanSize size) => size switch { PlanSize.One => "one page", PlanSize.Small => "small site", _ => "full site" };
     public static string Say(SectionRole role) => role switch { SectionRole.Open => "Open", SectionRole.Explain => "Explain", SectionRole.Prove => "Prove", SectionRole.Show => "Show", SectionRole.Act => "Act", _ => "Find us" };
 
     /// <summary>The fact without which a kind of section would show nothing.</summary>
     public string? WaitsFor(SectionKind kind) => (_waiting ??= new Waiting(Document, Site.Facts)).For(kind);
-
-    /// <summary>What a section waits for, where it fits beside its name on the map; else only that it waits.</summary>
-    public string Waits(Section s) => (_waiting ??= new Waiting(Document, Site.Facts)).For(s) is not { } what ? ""
-        : Title(s).Length + what.Split('.')[^1].Length <= 18 ? $"waits: {what.Split('.')[^1]}" : "waits";
 
     /// <summary>The fact without which an action would lead nowhere, where it is not known.</summary>
     public string? Lacks(Core.Trades.MainAction action) => Core.Composing.Composer.NeededBy(action) is var fact && FactTree.Has(FactTree.Build(Site.Facts), fact) ? null : fact;
@@ -54,9 +55,12 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     public (PlanSize Size, ImmutableArray<Page> Comes, ImmutableArray<Page> Goes, int Sections)? Resized { get; private set; }
     public ImmutableArray<PlanRemark> Remarks { get; private set; } = [];
 
-    public void OnGet(string? leaf, string? wish, PlanSize? size)
+    public async Task OnGetAsync(string? leaf, string? section, string? wish, PlanSize? size)
     {
         Lay(leaf);
+        SectionInHand = InHand?.Sections.Any(s => s.Id == section) == true ? section : null;
+        Sent = await desk.LatestAsync(Site.Id);
+        Link = TempData["Link"] as string;
         if (!string.IsNullOrWhiteSpace(wish)) Propose(wish);
         else if (size is { } to && Enum.IsDefined(to) && to != Document.Size) Resized = Compare(to);
     }
@@ -96,16 +100,32 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     private void Lay(string? leaf)
     {
         InHand = Document.FindPage(leaf ?? "") ?? Document.Pages[0];
-        var nodes = ImmutableArray.CreateBuilder<MapNode>();
-        var y = 48;
-        foreach (var row in Document.Pages.Chunk(Across))
-        {
-            var height = row.Max(p => 52 + p.Sections.Length * 25);
-            foreach (var (p, i) in row.Select((p, i) => (p, i))) nodes.Add(new MapNode(p, p.Language is { } l ? $"{l.Split('-')[0]}: {Plain(p.Menu)}" : Plain(p.Menu), 20 + i * 184, y + 18, 52 + p.Sections.Length * 25, p.Sections));
-            y += height + 44;
-        }
-        Nodes = nodes.ToImmutable();
+        Map = SiteMap.Of(Document, Site.Facts, Text);
         Remarks = PlanRules.Check(Document, Site.Facts);
+    }
+
+    private string FileName(string extension) => $"{Core.Composing.Composer.Slug(Site.Client.Facts.Name)}-plan.{extension}";
+
+    public IActionResult OnGetFile(string kind)
+    {
+        Lay(null);
+        var map = PlanDrawing.Map(Map, $"Plan of the site of {Site.Client.Facts.Name}");
+        return kind switch
+        {
+            "svg" => File(System.Text.Encoding.UTF8.GetBytes(PlanFiles.Svg(map)), "image/svg+xml", FileName("svg")),
+            "png" => File(PlanFiles.Png(map), "image/png", FileName("png")),
+            "pdf" => File(PlanFiles.Pdf([map, .. Document.Pages.Where(p => !p.Hidden).Select(p => PlanDrawing.Page(Document, p, Site.Facts, Text))], map.Title), "application/pdf", FileName("pdf")),
+            "md" => File(System.Text.Encoding.UTF8.GetBytes(PlanOutline.Markdown(Document, Site.Facts, Text, Site.Client.Facts.Name)), "text/markdown", FileName("md")),
+            "csv" => File(PlanOutline.Csv(Document, Site.Facts, Text), "text/csv", FileName("csv")),
+            _ => NotFound(),
+        };
+    }
+
+    public async Task<IActionResult> OnPostSendAsync(bool mail)
+    {
+        var token = await desk.SendAsync(Site, Who, $"{Request.Scheme}://{Request.Host}", mail ? Email : null);
+        TempData["Link"] = $"{Request.Scheme}://{Request.Host}/plans/{token}";
+        return Back(mail && Email is not null ? $"Sent to {Email}; {Site.Client.Name} has the next move" : $"The link is ready; {Site.Client.Name} has the next move", "sent");
     }
 
     /// <summary>A name of up to three words is a page at once; a sentence is shown first as it was understood.</summary>
@@ -161,6 +181,14 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     public Task<IActionResult> OnPostHidePageAsync(int revision, string leaf) => DoAsync(revision, new HidePage(leaf, !(Document.FindPage(leaf)?.Hidden ?? false)), _ => leaf);
     public Task<IActionResult> OnPostRemovePageAsync(int revision, string leaf) => DoAsync(revision, new RemovePage(leaf), _ => null, leaf);
     public Task<IActionResult> OnPostMovePageAsync(int revision, string leaf, int by) => DoAsync(revision, new MovePage(leaf, Document.Pages.ToList().FindIndex(p => p.Id == leaf) + by), _ => leaf);
+    public Task<IActionResult> OnPostDuplicatePageAsync(int revision, string leaf) => DoAsync(revision, new DuplicatePage(leaf), d => d.Pages.Except(Document.Pages, ById).FirstOrDefault()?.Id);
+    public Task<IActionResult> OnPostSetHomeAsync(int revision, string leaf) => DoAsync(revision, new SetHome(leaf), _ => leaf);
+    public Task<IActionResult> OnPostPlacePageAsync(int revision, string leaf, int index) => DoAsync(revision, new MovePage(leaf, index), _ => leaf);
+    public Task<IActionResult> OnPostDuplicateSectionAsync(int revision, string leaf, string section) => DoAsync(revision, new DuplicateSection(section), _ => leaf);
+
+    /// <summary>A section let go over a page of the map.</summary>
+    public Task<IActionResult> OnPostPlaceSectionAsync(int revision, string section, string to, int index) => DoAsync(revision, new MoveSection(section, to, index), _ => to, section: section);
+
     public Task<IActionResult> OnPostHideSectionAsync(int revision, string leaf, string section) => DoAsync(revision, new HideSection(section, !(Document.FindSection(section)?.Section.Hidden ?? false)), _ => leaf);
     public Task<IActionResult> OnPostDeleteSectionAsync(int revision, string leaf, string section) => DoAsync(revision, new DeleteSection(section), _ => leaf);
     public Task<IActionResult> OnPostAddSectionAsync(int revision, string leaf, string kind) => DoAsync(revision, new AddSection(leaf, kind, Document.FindPage(leaf)?.Sections.Length ?? 0), _ => leaf);
@@ -171,12 +199,12 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     {
         var target = by is null && !string.IsNullOrEmpty(to) ? to : leaf;
         var index = by is { } step ? (Document.FindPage(leaf)?.Sections.ToList().FindIndex(s => s.Id == section) ?? 0) + step : int.MaxValue;
-        return DoAsync(revision, new MoveSection(section, target, index), _ => target);
+        return DoAsync(revision, new MoveSection(section, target, index), _ => target, section: section);
     }
 
     private static readonly IEqualityComparer<Page> ById = EqualityComparer<Page>.Create((a, b) => a!.Id == b!.Id, p => p.Id.GetHashCode(StringComparison.Ordinal));
 
-    private async Task<IActionResult> DoAsync(int revision, Edit edit, Func<SiteDocument, string?> inHand, string? stay = null, string said = "")
+    private async Task<IActionResult> DoAsync(int revision, Edit edit, Func<SiteDocument, string?> inHand, string? stay = null, string said = "", string? section = null)
     {
         said = edit.Say(Document) + said;
         var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
@@ -185,7 +213,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
             var page = inHand(outcome.Document!);
             Lay(page);
             TempData["Said"] = said;
-            return Redirect($"/sites/{Site.Id}/plan{(page is null ? "" : $"?leaf={page}")}");
+            return Redirect($"/sites/{Site.Id}/plan{(page is null ? "" : $"?leaf={Uri.EscapeDataString(page)}{(section is null ? "" : $"&section={Uri.EscapeDataString(section)}")}")}");
         }
         Problem = outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). The map below is the newest; do it once more if it still fits.";
         await ReloadAsync();

@@ -1,6 +1,8 @@
 // Keys, the sheet's frame, and small comforts. Everything works without it.
 import Alpine from '/lib/alpine.js';
 import '/js/upload.js';
+import '/js/plan.js';
+import { judge, place, screens } from '/js/firstscreen.js';
 
 const typing = (el) => el && (el.matches?.('input:not([type=checkbox],[type=radio]),textarea,select') || el.isContentEditable);
 
@@ -120,6 +122,45 @@ document.addEventListener('click', (e) => {
   const field = document.getElementById(b.dataset.take);
   field.value = b.dataset.value;
   field.dispatchEvent(new Event('change', { bubbles: true }));
+});
+
+// The first screen: measured at three widths inside the sheet, judged here, drawn over the sheet at the width that is shown.
+const asked = (frame, height, draw) => new Promise((done) => {
+  const take = (e) => { if (e.source === frame.contentWindow && e.data?.screen) { window.removeEventListener('message', take); done(e.data.screen); } };
+  window.addEventListener('message', take);
+  frame.contentWindow.postMessage({ measure: { height, draw } }, '*');
+});
+async function firstScreen(box) {
+  const frame = document.querySelector('.sheetframe'), list = box.querySelector('.screens'), back = frame.style.width, high = frame.style.height;
+  box.hidden = false;
+  list.replaceChildren();
+  let bad = 0;
+  for (const [w, h] of screens) {
+    frame.style.width = `${w}px`;
+    frame.style.height = `${h}px`;
+    await new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)));
+    const r = await asked(frame, h, false), found = judge(r), row = document.createElement('li');
+    bad += found.length;
+    const line = (tag, text, css) => { const e = document.createElement(tag); e.textContent = text; if (css) e.className = css; row.append(e); };
+    line('b', `${w} × ${h} px`);
+    line('span', `name ${place(r.name, h)}, promise ${place(r.promise, h)}, action ${place(r.action, h)}${r.contrast ? `, stands out ${r.contrast}:1` : ''}`, 'lbl');
+    for (const f of found) line('p', `${f.says} ${f.change}`, 'warn');
+    if (!found.length) line('p', 'All three stand on the first screen.', 'okline');
+    list.append(row);
+  }
+  frame.style.width = back;
+  frame.style.height = high;
+  fit();
+  await asked(frame, screens.find(([w]) => w >= width)?.[1] ?? 800, true);
+  box.querySelector('.sum').textContent = bad ? `${bad} ${bad === 1 ? 'thing' : 'things'} to change` : 'Nothing to change';
+}
+document.addEventListener('click', (e) => {
+  const b = e.target.closest?.('[data-screen]');
+  if (!b) return;
+  const box = document.getElementById('screenbox'), on = b.getAttribute('aria-pressed') !== 'true';
+  b.setAttribute('aria-pressed', String(on));
+  if (on) firstScreen(box);
+  else { box.hidden = true; document.querySelector('.sheetframe').contentWindow.postMessage({ clear: true }, '*'); }
 });
 
 function grow(t) { t.style.height = 'auto'; t.style.height = `${t.scrollHeight + 2}px`; }

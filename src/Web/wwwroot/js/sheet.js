@@ -4,6 +4,27 @@
   style.rel = 'stylesheet';
   style.href = '/js/sheet.css';
   document.head.appendChild(style);
+  var measuring = document.createElement('script');
+  measuring.src = '/js/measure.js';
+  document.head.appendChild(measuring);
+  // The first screen: measured when asked, and drawn over the page with lines that never print.
+  function draw(r) {
+    document.querySelectorAll('.first-screen').forEach(function (x) { x.remove(); });
+    if (!r) return;
+    [['fold', { x: 0, y: r.height, w: r.width, h: 0 }, 'first screen, ' + r.height + ' px'], ['name', r.name, 'name'], ['promise', r.promise, 'promise'], ['action', r.action, 'main action']].forEach(function (m) {
+      if (!m[1]) return;
+      var e = document.createElement('div');
+      e.className = 'first-screen ' + m[0];
+      e.style.left = m[1].x + 'px'; e.style.top = m[1].y + 'px'; e.style.width = m[1].w + 'px'; e.style.height = m[1].h + 'px';
+      e.setAttribute('data-label', m[2]);
+      document.body.appendChild(e);
+    });
+  }
+  window.addEventListener('message', function (e) {
+    if (e.source !== parent || !e.data) return;
+    if (e.data.measure && window.measureFirstScreen) { var r = window.measureFirstScreen(e.data.measure.height); parent.postMessage({ screen: r }, '*'); if (e.data.measure.draw) { draw(r); window.scrollTo(0, 0); } }
+    if (e.data.clear) draw(null);
+  });
   document.addEventListener('click', function (e) {
     var p = e.target.closest('[data-p]'), s = e.target.closest('[data-s]');
     if (e.target.closest('form')) e.preventDefault();

@@ -1,0 +1,110 @@
+using System.Collections.Immutable;
+using System.Text;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.RateLimiting;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Plans.Drawing;
+using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Trades;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Planning;
+
+namespace Plurimax.Web.Pages;
+
+/// <summary>A plan behind its private link: the map, every page as wireframes, to be agreed by name or commented.</summary>
+[EnableRateLimiting("client")]
+public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, SiteStore store) : PageModel
+{
+    private const string NameCookie = "proof-name";
+    private TextEngine? _text;
+
+    public string Agency { get; private set; } = "";
+    public SentPlan? Plan { get; private set; }
+    public bool Ended => Plan is null or { EndedAt: not null, AgreedAt: null };
+    public Core.Sites.Page? Leaf { get; private set; }
+    public string Name { get; private set; } = "";
+    public string Typed { get; private set; } = "";
+    public string? AgreeProblem { get; private set; }
+    public string? CommentProblem { get; private set; }
+    public string? Said { get; private set; }
+
+    private TextEngine Text => _text ??= TextEngine.For(Plan!.Document, Plan.Document.Language, trades[Plan.Document.Trade], Plan.Facts, ImmutableDictionary<string, string>.Empty).Text;
+    public string Plain(Passage p) => Text.Plain(p);
+    public IEnumerable<Core.Sites.Page> Leaves => Plan!.Document.Pages.Where(p => !p.Hidden);
+
+    public async Task<IActionResult> OnGetAsync(string token, string? leaf)
+    {
+        if (!await LoadAsync(token, leaf)) return Gone();
+        await desk.OpenedAsync(Plan!);
+        return Page();
+    }
+
+    /// <summary>The drawing itself, so that it stands in an image and scrolls.</summary>
+    public async Task<IActionResult> OnGetDrawingAsync(string token, string? leaf)
+    {
+        if (!await LoadAsync(token, leaf)) return StatusCode(410);
+        var sheet = Leaf is { } page ? PlanDrawing.Page(Plan!.Document, page, Plan.Facts, Text) : PlanDrawing.Map(SiteMap.Of(Plan!.Document, Plan.Facts, Text), $"Plan of the site of {Plan.Facts.Name}");
+        return File(Encoding.UTF8.GetBytes(PlanFiles.Svg(sheet)), "image/svg+xml");
+    }
+
+    public async Task<IActionResult> OnPostAgreeAsync(string token, string? by)
+    {
+        if (!await LoadAsync(token, null)) return Gone();
+        if (Signed(by).Length is 0 or > 80) AgreeProblem = "Give your name: a plan is agreed by a person.";
+        if (AgreeProblem is not null) return Again();
+        await desk.AgreeAsync(Plan!, Name);
+        return Done(token, $"Thank you, {Name}. The plan is agreed.");
+    }
+
+    public async Task<IActionResult> OnPostCommentAsync(string token, string? by, string? text, string? leaf)
+    {
+        if (!await LoadAsync(token, leaf)) return Gone();
+        var name = Signed(by);
+        Typed = FactReader.Clean(text, lines: true);
+        if (Typed.Length == 0) CommentProblem = "Write what should be different.";
+        else if (Typed.Length > PlanDesk.MostComment) CommentProblem = $"That is {Typed.Length:N0} characters; up to {PlanDesk.MostComment:N0} fit.";
+        else if (name.Length is 0 or > 80) CommentProblem = "Give your name, so that we know who to answer.";
+        if (CommentProblem is not null) return Again();
+        await desk.CommentAsync(Plan!, name, Leaf is null ? null : Plan!.Document.Pages.IndexOf(Leaf), Typed);
+        return Done(token, "Your comment is with the agency.");
+    }
+
+    private string Signed(string? by)
+    {
+        Name = FactReader.Clean(by);
+        if (Name.Length is > 0 and <= 80) Response.Cookies.Append(NameCookie, Name, new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Lax, MaxAge = TimeSpan.FromDays(60), Path = "/" });
+        return Name;
+    }
+
+    private PageResult Again()
+    {
+        Response.StatusCode = 422;
+        return Page();
+    }
+
+    private RedirectResult Done(string token, string said)
+    {
+        TempData["Said"] = said;
+        return Redirect($"/plans/{token}{(Leaf is null ? "" : $"?leaf={Uri.EscapeDataString(Leaf.Id)}")}#panel");
+    }
+
+    private PageResult Gone()
+    {
+        Response.StatusCode = Plan is null ? 404 : 410;
+        return Page();
+    }
+
+    private async Task<bool> LoadAsync(string token, string? leaf)
+    {
+        Response.Headers.CacheControl = "no-store";
+        Agency = await store.AgencyAsync();
+        Plan = await desk.FindAsync(token);
+        if (Ended) return false;
+        Leaf = Plan!.Document.FindPage(leaf ?? "") is { Hidden: false } page ? page : null;
+        Name = Request.Cookies[NameCookie] ?? "";
+        Said = TempData["Said"] as string;
+        return true;
+    }
+}

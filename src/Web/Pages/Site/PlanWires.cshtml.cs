@@ -1,0 +1,44 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Mvc;
+using Plurimax.Core.Plans;
+using Plurimax.Core.Plans.Drawing;
+using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Styling;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+
+namespace Plurimax.Web.Pages.Site;
+
+/// <summary>A page of the plan as wireframes at three widths, to one scale.</summary>
+public sealed class PlanWiresModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : SitePageModel(store, status, addresses)
+{
+    protected override string StationName => "plan";
+    private TextEngine? _text;
+    private TextEngine Text => _text ??= TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text;
+
+    public Core.Sites.Page Leaf { get; private set; } = null!;
+    public ImmutableArray<(int Width, double Height, ImmutableArray<(string Label, Wire Wire, bool Hidden, string? Waits, string? Section)> Parts)> Widths { get; private set; } = [];
+    public string Plain(Passage p) => Text.Plain(p);
+
+    public void OnGet(string? leaf)
+    {
+        Leaf = Document.FindPage(leaf ?? "") ?? Document.Pages[0];
+        var look = DressedLook.Of(Document.Look).Look;
+        var waiting = new Waiting(Document, Site.Facts);
+        Widths = [.. ExpectedHeights.Widths.Select(w => PlanDrawing.Parts(Document, Leaf, look, waiting, w).ToImmutableArray() is var parts ? (w, parts.Sum(p => p.Wire.Height), parts) : default)];
+    }
+
+    public IActionResult OnGetFile(string? leaf, string kind)
+    {
+        OnGet(leaf);
+        var sheet = PlanDrawing.Page(Document, Leaf, Site.Facts, Text);
+        var name = $"{Core.Composing.Composer.Slug(Site.Client.Facts.Name)}-{Leaf.Bare}";
+        return kind switch
+        {
+            "svg" => File(System.Text.Encoding.UTF8.GetBytes(PlanFiles.Svg(sheet)), "image/svg+xml", name + ".svg"),
+            "png" => File(PlanFiles.Png(sheet), "image/png", name + ".png"),
+            _ => NotFound(),
+        };
+    }
+}

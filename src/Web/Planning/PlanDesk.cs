@@ -1,0 +1,64 @@
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Line;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Jobs;
+
+namespace Plurimax.Web.Planning;
+
+/// <summary>Sends plans to clients and takes their word on them.</summary>
+public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock, OutboxBell bell)
+{
+    public const int MostComment = 1000;
+
+    public Task<SentPlan?> LatestAsync(Guid siteId) => db.SentPlans.AsNoTracking().Where(p => p.SiteId == siteId).OrderByDescending(p => p.CreatedAt).FirstOrDefaultAsync();
+
+    /// <summary>Freezes the plan as it stands; an open one ends with it.</summary>
+    /// <returns>The token of the link.</returns>
+    public async Task<string> SendAsync(Site site, string who, string origin, string? to, CancellationToken cancel = default)
+    {
+        var (token, hash) = PrivateLink.New();
+        var now = clock.GetUtcNow();
+        await db.SentPlans.Where(p => p.SiteId == site.Id && p.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, now), cancel);
+        db.Add(new SentPlan { SiteId = site.Id, TokenHash = hash, Document = await store.DocumentAsync(site, cancel), Facts = site.Client.Facts.Settled(), Who = who, CreatedAt = now });
+        if (to is not null)
+            db.Add(OutboxMail.About(site.Id, to, "The plan of your site", $"Hello,\n\nthis is the plan of your site, before anything is designed: which pages there are and what stands on them.\n\n{origin}/plans/{token}\n\nIf it is right, agree with your name; if not, say what should be different.\n\n{who.Split(' ')[0]}\n", now));
+        store.Wait(site, Party.Client, who);
+        Note(site, "Sent the plan to be agreed", who);
+        await db.SaveChangesAsync(cancel);
+        bell.Ring();
+        return token;
+    }
+
+    public async Task<SentPlan?> FindAsync(string token) => PrivateLink.HashOf(token) is { } hash
+        ? await db.SentPlans.Include(p => p.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(p => p.TokenHash == hash) : null;
+
+    public async Task OpenedAsync(SentPlan plan)
+    {
+        if (plan.OpenedAt is not null) return;
+        plan.OpenedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync();
+    }
+
+    public async Task AgreeAsync(SentPlan plan, string name)
+    {
+        if (plan.AgreedAt is not null) return;
+        (plan.AgreedBy, plan.AgreedAt) = (name, clock.GetUtcNow());
+        store.Wait(plan.Site, Party.Us, name);
+        Note(plan.Site, $"{name} agreed the plan", name);
+        await db.SaveChangesAsync();
+    }
+
+    /// <param name="of">Place of the page it is about, from 0; null: the whole plan.</param>
+    public async Task CommentAsync(SentPlan plan, string author, int? of, string text)
+    {
+        var page = of is { } n && n >= 0 && n < plan.Document.Pages.Length ? plan.Document.Pages[n] : null;
+        plan.Comments = plan.Comments.Add(new ClientComment(clock.GetUtcNow(), author, page is null ? null : of, text));
+        store.Wait(plan.Site, Party.Us, author);
+        Note(plan.Site, $"{author} on {(page is null ? "the plan" : $"the page {page.Menu.Text}")}: {(text.Length > 140 ? text[..139] + "…" : text)}", author);
+        await db.SaveChangesAsync();
+    }
+
+    private void Note(Site site, string text, string who) =>
+        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = Station.Plan, Text = text, Who = who, At = clock.GetUtcNow() });
+}
