@@ -1,6 +1,5 @@
 (function () {
-  var d = document, root = d.documentElement;
-  root.classList.add('js');
+  var d = document;
   var b = d.querySelector('.menu');
   if (b) b.addEventListener('click', function () { b.setAttribute('aria-expanded', String(b.getAttribute('aria-expanded') !== 'true')); });
   [].forEach.call(d.querySelectorAll('[data-until]'), function (e) {

@@ -64,6 +64,20 @@ public sealed class PhotoMakerTests
     }
 
     [Fact]
+    public void A_photo_is_kept_in_sizes_for_smaller_screens()
+    {
+        var made = PhotoMaker.Make(Jpeg(4000, 3000, 1)).Value!;
+        made.Smaller.Select(s => s.Width).ShouldBe([480, 960]);
+        foreach (var (webp, width) in made.Smaller)
+        {
+            using var codec = SKCodec.Create(SKData.CreateCopy(webp));
+            (codec.EncodedFormat, codec.Info.Width, codec.Info.Height).ShouldBe((SKEncodedImageFormat.Webp, width, width * 3 / 4));
+            webp.Length.ShouldBeLessThan(made.WebP.Length);
+        }
+        PhotoMaker.Make(Jpeg(500, 400, 1)).Value!.Smaller.ShouldBeEmpty();
+    }
+
+    [Fact]
     public void What_is_no_picture_is_refused_with_what_to_do()
     {
         PhotoMaker.Make("this is no picture at all"u8.ToArray()).Problem!.ShouldContain("JPEG, PNG or WebP");

@@ -123,4 +123,20 @@ public sealed class SectionsTests
         SiteDocument.FromJson(placed.ToJson()).Photos.Single().ShouldBe(photo);
         new RemoveFile(gallery, "p1").Apply(placed).Value!.Photos.ShouldBeEmpty();
     }
+
+    [Fact]
+    public void A_photo_is_offered_in_its_sizes_and_cropped_around_its_focus()
+    {
+        var (site, facts, settings) = PatternBook.Make(Bicycles, "ticket");
+        var gallery = site.FindPage("book-gallery")!.Sections[1].Id;
+        site = site.WithSection(gallery, s => s with { Content = new GalleryContent() });
+        var photo = new SiteFile("p1", "img/p1.webp", "big", 1200, 800, "The yard") { Sizes = [new PhotoSize("img/p1-480.webp", "small", 480)] };
+        var placed = new SetFocus("p1", new PhotoFocus(20, 75)).Apply(new PlaceFile(gallery, photo).Apply(site).Value!).Value!;
+        var files = SiteRenderer.Render(SiteDocument.FromJson(placed.ToJson()), Bicycles, facts, settings with { Blobs = hash => System.Text.Encoding.UTF8.GetBytes(hash) });
+        files.Text("book-gallery.html").ShouldContain("srcset=\"img/p1-480.webp 480w, img/p1.webp 1200w\"");
+        files.Text("img/p1-480.webp").ShouldBe("small");
+        files.Text("site.css").ShouldContain("img[src$=\"img/p1.webp\"]{object-fit:cover;object-position:20% 75%}");
+        new SetFocus("p1", new PhotoFocus(120, 0)).Apply(placed).Ok.ShouldBeFalse();
+        new SetFocus("gone", null).Apply(placed).Ok.ShouldBeFalse();
+    }
 }

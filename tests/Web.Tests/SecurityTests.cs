@@ -14,9 +14,9 @@ public class SecurityTests(App app)
         var site = await app.SiteAsync("Door Test");
         foreach (var endpoint in app.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>())
         {
-            var path = "/" + endpoint.RoutePattern.RawText!.TrimStart('/').Replace("{id:guid}", site.Id.ToString()).Replace("{token}", "x").Replace("{**path}", "index.html");
+            var path = "/" + endpoint.RoutePattern.RawText!.TrimStart('/').Replace("{id:guid}", site.Id.ToString()).Replace("{token}", "x").Replace("{**path}", "index.html").Replace("{look:int}", "0");
             var r = await http.GetAsync(path);
-            var open = path is "/health" or "/signin" or "/fault" or "/SignIn" or "/Fault" || path.StartsWith("/proof/") || path.StartsWith("/answers/") || path.StartsWith("/agree/") || path.StartsWith("/sample/") || path.StartsWith("/sheet/") || path.StartsWith("/ClientProof");
+            var open = path is "/health" or "/signin" or "/fault" or "/SignIn" or "/Fault" || path.StartsWith("/proof/") || path.StartsWith("/answers/") || path.StartsWith("/agree/") || path.StartsWith("/sample/") || path.StartsWith("/looks/") || path.StartsWith("/plans/") || path.StartsWith("/sheet/") || path.StartsWith("/ClientProof") || path.StartsWith("/Lookbook") || path.StartsWith("/AgreePlan");
             if (open) r.Headers.Location?.OriginalString.ShouldNotContain("/signin");
             else
             {

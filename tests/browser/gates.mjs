@@ -8,7 +8,7 @@ import { equal, root, serve, temporary, test, truth } from './lib.mjs';
 
 const cli = (...args) => execFileSync('dotnet', [path.join(root, 'src/Cli/bin/Release/net10.0/Plurimax.Cli.dll'), ...args], { encoding: 'utf8' });
 export const widths = [320, 390, 600, 820, 1024, 1280, 1600, 1920];
-const words = 'We have kept this workshop since our grandmother opened it beside the harbour, and every bicycle that leaves it has been ridden round the block first by one of us. '.repeat(14).trim();
+const words = 'We have kept this shop by the quay for as long as any of us can say, and each bike that goes out has been for a ride first. '.repeat(15).trim();
 const hard = {
   long: `business:\n  name: Bartholomew Featherstonehaugh-Cholmondeley & Granddaughters\nplace: { town: Llanfihangel-upon-Saltmarsh, street: 128 Old Corporation Road, postcode: HL9 4QT }\nphone: 01632 960199\nemail: granddaughters@featherstonehaugh.example\nowner: { name: Wilhelmina Featherstonehaugh, story: "${words}" }\nservices:\n${Array.from({ length: 24 }, (_, i) => `  - Service number ${i + 1}${i % 5 === 0 ? ' with an uncommonly long-winded designation' : ''}`).join('\n')}\n`,
   short: 'business:\n  name: Ovo\nplace: { town: Ash }\nphone: 01632 960101\nservices:\n  - Fit\n',

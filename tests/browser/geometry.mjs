@@ -15,6 +15,8 @@ export const measure = () => {
     range.selectNodeContents(n);
     for (const r of range.getClientRects()) {
       if (r.width < 2 || r.height < 4) continue;
+      // What stands wholly to the left is out of sight on purpose: the field that only machines fill in.
+      if (r.right < 0) continue;
       if (r.right > innerWidth + 1 || r.left < -1) found.push(`over the side: ${say(el)}`);
       // A line box is taller than its letters; those take about the middle seven tenths.
       runs.push({ el, x1: r.left, x2: r.right, y1: r.top + r.height * .2, y2: r.bottom - r.height * .16 });

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using SkiaSharp;
 
 namespace Plurimax.Core.Pictures;
@@ -5,7 +6,8 @@ namespace Plurimax.Core.Pictures;
 /// <param name="WebP">Bytes of the picture (WebP), upright, without any metadata.</param>
 /// <param name="Width">In px.</param>
 /// <param name="Small">The original has too few px to look sharp across a page.</param>
-public sealed record MadePhoto(byte[] WebP, int Width, int Height, bool Small);
+/// <param name="Smaller">The same for smaller screens, narrowest first.</param>
+public sealed record MadePhoto(byte[] WebP, int Width, int Height, bool Small, ImmutableArray<(byte[] WebP, int Width)> Smaller);
 
 /// <summary>Makes a photo fit to be published: turned upright by its EXIF orientation, at most 1,600 px wide or high, and nothing of where it was taken left in it.</summary>
 public static class PhotoMaker
@@ -13,6 +15,8 @@ public static class PhotoMaker
     public const int LongestSide = 1600;
     /// <summary>Below this many px on the longer side a photo is soft on a wide screen.</summary>
     public const int LeastSide = 900;
+    /// <summary>Widths in px in which a photo is also kept, where it is clearly wider: a phone, and a phone with a sharp screen or a tablet.</summary>
+    public static readonly ImmutableArray<int> Widths = [480, 960];
     private const int Quality = 80;
     /// <summary>More than this is not decoded: 16,000 by 10,000 px are 640 MB in memory.</summary>
     private const long MostPixels = 60_000_000;
@@ -35,9 +39,16 @@ public static class PhotoMaker
         var fit = Math.Min(1f, LongestSide / (float)Math.Max(upright.Width, upright.Height));
         var (w, h) = (Math.Max(1, (int)Math.Round(upright.Width * fit)), Math.Max(1, (int)Math.Round(upright.Height * fit)));
         using var sized = upright.Resize(new SKImageInfo(w, h), new SKSamplingOptions(SKCubicResampler.Mitchell));
+        var smaller = Widths.Where(s => s <= w * .8).Select(s => (WebP(sized, s, Math.Max(1, (int)Math.Round(h * s / (double)w))), s)).ToImmutableArray();
+        return new MadePhoto(WebP(sized, w, h), w, h, Math.Max(info.Width, info.Height) < LeastSide, smaller);
+    }
+
+    private static byte[] WebP(SKBitmap bitmap, int w, int h)
+    {
+        using var sized = bitmap.Width == w && bitmap.Height == h ? bitmap.Copy() : bitmap.Resize(new SKImageInfo(w, h), new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
         using var image = SKImage.FromBitmap(sized);
         using var webp = image.Encode(SKEncodedImageFormat.Webp, Quality);
-        return new MadePhoto(webp.ToArray(), w, h, Math.Max(info.Width, info.Height) < LeastSide);
+        return webp.ToArray();
     }
 
     /// <summary>Turned and mirrored as the EXIF orientation (1 to 8) says.</summary>

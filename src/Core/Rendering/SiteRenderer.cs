@@ -56,7 +56,7 @@ public static class SiteRenderer
         styles.UnionWith(missing.UsedStyles);
         if (only is null || only == "404.html") Add("404.html", missingHtml);
 
-        Add("site.css", StyleSheet(look, styles, Marks.Css(missing)));
+        Add("site.css", StyleSheet(look, styles, Marks.Css(missing) + Focus(site)));
         files["site.js"] = Content.Bytes("looks/site.js")!;
         Add("favicon.svg", MarkSheets.Favicon(Marks.Words(missing), look));
         foreach (var (path, svg) in Marks.Files(missing)) Add(path, svg);
@@ -66,7 +66,12 @@ public static class SiteRenderer
             if (section.Content is CodeContent { Code.IsEmpty: false } code) Add(Extras.FileOf(section), Extras.CodePage(code, site.Language));
         if (settings.Blobs is { } blobs && !site.Files.IsDefaultOrEmpty)
             foreach (var file in site.Files)
+            {
                 if (blobs(file.Blob) is { } bytes) files[file.Path] = bytes;
+                if (!file.Sizes.IsDefault)
+                    foreach (var size in file.Sizes)
+                        if (blobs(size.Blob) is { } smaller) files[size.Path] = smaller;
+            }
         foreach (var font in look.Look.Type.Pairing.Files) files[$"fonts/{font}.woff2"] = Content.Bytes($"looks/fonts/{font}.woff2")!;
         if (settings.Mode == RenderMode.Publish)
         {
@@ -196,6 +201,9 @@ public static class SiteRenderer
         foreach (var name in used.Where(n => n.Contains('.')).Order(StringComparer.Ordinal)) b.Append(Style(name));
         return b.Append(Style("own")).Append(look.ShapeCss()).Append(mark).Append('\n').ToString();
     }
+
+    /// <summary>Photos that are cropped around something else than their middle.</summary>
+    private static string Focus(SiteDocument site) => string.Concat(site.Photos.Where(p => p.Focus is not null).Select(p => string.Create(CultureInfo.InvariantCulture, $"img[src$=\"{p.Path}\"]{{object-fit:cover;object-position:{p.Focus!.X}% {p.Focus.Y}%}}")));
 
     private static string Style(string name) => Styles.GetOrAdd(name, static n => Content.Text($"looks/css/{n}.css")?.Replace("\n", "") ?? "");
     private static readonly ConcurrentDictionary<string, string> Styles = new();

@@ -35,6 +35,7 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(RemoveLanguage), "removeLanguage")]
 [JsonDerivedType(typeof(PlaceFile), "placeFile")]
 [JsonDerivedType(typeof(RemoveFile), "removeFile")]
+[JsonDerivedType(typeof(SetFocus), "focus")]
 public abstract record Edit
 {
     /// <summary>What the history says, such as "Text of Opening on Home".</summary>

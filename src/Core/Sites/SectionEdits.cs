@@ -46,6 +46,15 @@ public sealed record RemoveFile(string Section, string File) : Edit
     }
 }
 
+/// <summary>What must stay in view when a photo is cropped.</summary>
+public sealed record SetFocus(string File, PhotoFocus? Focus) : Edit
+{
+    public override string Say(SiteDocument site) => $"Focus of {site.Photos.FirstOrDefault(p => p.Id == File)?.Alt ?? "a photo"}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => site.Photos.FirstOrDefault(p => p.Id == File) is not { } photo ? Gone("photo")
+        : Focus is { X: < 0 or > 100 } or { Y: < 0 or > 100 } ? Fail("The focus lies on the photo: 0 to 100 percent.")
+        : site with { Files = site.Files.Replace(photo, photo with { Focus = Focus is { X: 50, Y: 50 } ? null : Focus }) };
+}
+
 /// <summary>Another way of laying a section out; null follows the look again.</summary>
 public sealed record ChooseVariant(string Section, string? Variant) : Edit
 {

@@ -44,7 +44,16 @@ public sealed record Page(string Id, string File, string Purpose, Passage Menu, 
 public sealed record SiteFile(string Id, string Path, string Blob, int Width, int Height, string Alt)
 {
     [JsonIgnore] public bool IsPhoto => Width > 0;
+    /// <summary>The same photo smaller, for smaller screens; narrowest first.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public ImmutableArray<PhotoSize> Sizes { get; init; }
+    /// <summary>What must stay in view when it is cropped, in percent from the left and from the top; null is the middle.</summary>
+    public PhotoFocus? Focus { get; init; }
 }
+
+/// <param name="Path">Path in the site's files; <paramref name="Blob"/>: SHA-256 of the bytes.</param>
+public sealed record PhotoSize(string Path, string Blob, int Width);
+
+public sealed record PhotoFocus(int X, int Y);
 
 /// <summary>What stands for the business at the head of its site: a composition of <see cref="Wordmarks.Wordmark"/>, or a file of its own.</summary>
 /// <param name="File">Id of the file.</param>

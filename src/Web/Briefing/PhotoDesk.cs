@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core;
 using Plurimax.Core.Composing;
@@ -28,6 +29,7 @@ public sealed class PhotoDesk(PlurimaxDb db, IBlobStore blobs)
         var made = PhotoMaker.Make(bytes);
         if (!made.Ok) return (Result<SiteFile>.Fail(made.Problem!), false);
         var (hash, _) = blobs.Put(made.Value!.WebP);
-        return (new SiteFile(id, $"img/{slug}-{id}.webp", hash, made.Value.Width, made.Value.Height, words), made.Value.Small);
+        var sizes = made.Value.Smaller.Select(s => new PhotoSize($"img/{slug}-{id}-{s.Width}.webp", blobs.Put(s.WebP).Item1, s.Width)).ToImmutableArray();
+        return (new SiteFile(id, $"img/{slug}-{id}.webp", hash, made.Value.Width, made.Value.Height, words) { Sizes = sizes.IsEmpty ? default : sizes }, made.Value.Small);
     }
 }

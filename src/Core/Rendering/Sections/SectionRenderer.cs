@@ -81,11 +81,19 @@ internal static class SectionRenderer
 
     public static Html Of(RenderContext c, Section s) => c.Settings.Mode == RenderMode.Anchored ? Html.Of($" data-s=\"{s.Id}\"") : Html.Empty;
 
+    /// <summary>A long first heading is set smaller, so that what follows it still stands on the first screen. By letters, or by the longest word, which cannot break.</summary>
+    public static Html LongHeading(RenderContext c, Passage heading)
+    {
+        var text = c.Text.Plain(heading);
+        var word = text.Split(' ', '-').Max(w => w.Length);
+        return text.Length > 58 || word > 22 ? Html.Of($" class=\"l3\"") : text.Length > 36 || word > 15 ? Html.Of($" class=\"l2\"") : Html.Empty;
+    }
+
     public static Html Head(RenderContext c, Section s, Passage heading, Passage text = null!, string? anchor = null, bool first = false)
     {
         var h = c.Text.Line(heading);
         var id = $"{anchor ?? Anchor(s)}-h";
-        var title = first ? Html.Of($"<h1 id=\"{id}\"{c.At(s, "heading")}>{h}</h1>") : Html.Of($"<h2 id=\"{id}\"{c.At(s, "heading")}>{h}</h2>");
+        var title = first ? Html.Of($"<h1 id=\"{id}\"{LongHeading(c, heading)}{c.At(s, "heading")}>{h}</h1>") : Html.Of($"<h2 id=\"{id}\"{c.At(s, "heading")}>{h}</h2>");
         var intro = text is not null && c.Text.Stands(text) ? c.Text.Prose(text, Html.Of($" class=\"intro\"{c.At(s, "text")}")) : Html.Empty;
         return Html.Of($"<div class=\"hd\">{title}{intro}</div>");
     }
@@ -103,7 +111,7 @@ internal static class Openings
         var (css, variant) = SectionRenderer.Dress(c, s);
         var art = SectionRenderer.Picture(c, "hero") is { } p ? Html.Of($"<div class=\"art\">{c.Image(p, lazy: false)}</div>") : Html.Empty;
         return Html.Of($"""
-            <section class="s-{css} {variant}" aria-labelledby="h1"{SectionRenderer.Of(c, s)}><div class="wrap"><div class="txt"><h1 id="h1"{c.At(s, "heading")}>{c.Text.Line(o.Heading)}</h1>{SectionRenderer.Paragraph(c, s, "text", o.Text, "lede")}{c.Actions()}{ProofLine(c)}</div>{art}{Ticket(c, variant)}</div></section>
+            <section class="s-{css} {variant}" aria-labelledby="h1"{SectionRenderer.Of(c, s)}><div class="wrap"><div class="txt"><h1 id="h1"{SectionRenderer.LongHeading(c, o.Heading)}{c.At(s, "heading")}>{c.Text.Line(o.Heading)}</h1>{SectionRenderer.Paragraph(c, s, "text", o.Text, "lede")}{c.Actions()}{ProofLine(c)}</div>{art}{Ticket(c, variant)}</div></section>
 
             """);
     }
@@ -123,7 +131,7 @@ internal static class Openings
     {
         var (css, variant) = SectionRenderer.Dress(c, s);
         var art = SectionRenderer.Picture(c, $"title.{c.Page.Id}") is { } p ? Html.Of($"<div class=\"art\">{c.Image(p, lazy: false)}</div>") : Html.Empty;
-        return Html.Of($"<section class=\"s-{css} {variant}\" aria-labelledby=\"h1\"{SectionRenderer.Of(c, s)}><div class=\"wrap\"><div class=\"txt\"><h1 id=\"h1\"{c.At(s, "heading")}>{c.Text.Line(t.Heading)}</h1>{SectionRenderer.Paragraph(c, s, "text", t.Text, "lede")}</div>{art}</div></section>\n");
+        return Html.Of($"<section class=\"s-{css} {variant}\" aria-labelledby=\"h1\"{SectionRenderer.Of(c, s)}><div class=\"wrap\"><div class=\"txt\"><h1 id=\"h1\"{SectionRenderer.LongHeading(c, t.Heading)}{c.At(s, "heading")}>{c.Text.Line(t.Heading)}</h1>{SectionRenderer.Paragraph(c, s, "text", t.Text, "lede")}</div>{art}</div></section>\n");
     }
 }
 

@@ -92,6 +92,10 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         return Page();
     }
 
+    public Task<IActionResult> OnPostFocusAsync(int revision, string leaf, string section, string file, int x, int y) => DoAsync(revision, leaf, section, new SetFocus(file, new PhotoFocus(x, y)));
+
+    public string Served(string path) => sheets.Url(new SheetView(Site.Id), path);
+
     public Task<IActionResult> OnPostUnplaceAsync(int revision, string leaf, string section, string file) => DoAsync(revision, leaf, section, new RemoveFile(section, file));
     public Task<IActionResult> OnPostVariantAsync(int revision, string leaf, string section, string? variant) => DoAsync(revision, leaf, section, new ChooseVariant(section, string.IsNullOrEmpty(variant) ? null : variant));
 

@@ -35,6 +35,9 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     /// <summary>Its heading where the kind alone would not tell it from its neighbours.</summary>
     public string Title(Section s) => s.Content is TextContent or LegalContent && Plain(s.Content.Heading) is { Length: > 0 } h ? IndexModel.Cut(h, 22) : SectionKinds.Of(s.Content).Label;
 
+    /// <summary>What the map says beside a section: hidden, the fact it waits for, or that somebody wrote in it.</summary>
+    public static string State(MapSection s) => s.Section.Hidden ? "hidden" : s.Waits is { } fact ? fact.Split('.')[^1] : s.Section.HasKept ? "kept" : "";
+
     public static IEnumerable<string> Lines(string purpose) => PlanDrawing.Wrapped(purpose, 32).Take(2);
 
     public static string Say(PlanSize size) => size switch { PlanSize.One => "one page", PlanSize.Small => "small site", _ => "full site" };

@@ -163,10 +163,22 @@ document.addEventListener('click', (e) => {
   else { box.hidden = true; document.querySelector('.sheetframe').contentWindow.postMessage({ clear: true }, '*'); }
 });
 
+// A click on a photo says what must stay in view when it is cropped.
+const aim = (box) => { const f = box.closest('form'); const m = box.querySelector('i'); m.style.left = `${f.elements.x.value}%`; m.style.top = `${f.elements.y.value}%`; };
+document.addEventListener('click', (e) => {
+  const box = e.target.closest?.('[data-focus]');
+  if (!box) return;
+  const r = box.getBoundingClientRect(), f = box.closest('form');
+  f.elements.x.value = Math.round((e.clientX - r.left) / r.width * 100);
+  f.elements.y.value = Math.round((e.clientY - r.top) / r.height * 100);
+  aim(box);
+});
+
 function grow(t) { t.style.height = 'auto'; t.style.height = `${t.scrollHeight + 2}px`; }
 function settle() {
   fit();
   document.querySelectorAll('textarea[data-grow]').forEach(grow);
+  document.querySelectorAll('[data-focus]').forEach(aim);
   minis();
 }
 document.addEventListener('input', (e) => { if (e.target.matches?.('textarea[data-grow]')) grow(e.target); });
