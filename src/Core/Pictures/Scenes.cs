@@ -53,6 +53,10 @@ public static partial class Scenes
         ["junction"] = new("A junction from above, a car waiting at the line.", Junction),
         ["street"] = new("A town street in the evening with lit windows.", Street),
         ["wiring"] = new("An open fuse board with tidy rows of breakers.", Wiring),
+        ["salon"] = new("Chairs before lit mirrors, bottles on the shelves under them.", Salon),
+        ["desk"] = new("A desk under a lamp, shelves of files and a window on the town behind it.", Desk),
+        ["consulting"] = new("A bright consulting room with a couch, a lamp and a cabinet of bottles.", Consulting),
+        ["kettles"] = new("Kettles in a brewhouse, casks and sacks on the floor before them.", Kettles),
         ["lamps"] = new("Three lamps hanging over a table.", Lamps),
     }.ToImmutableDictionary();
 }

@@ -11,7 +11,8 @@ public sealed record MarkPiece(string Path, MarkInk Ink, bool Holes = false);
 
 /// <summary>A mark as filled paths on a sheet from (0, 0) to (Width, Height), without clear space.</summary>
 /// <param name="Says">It has the place under the name, so that nobody need repeat it.</param>
-public sealed record MarkDrawing(double Width, double Height, ImmutableArray<MarkPiece> Pieces, bool Says = false);
+/// <param name="Smallest">Size of its smallest letters: what decides how small it may be shown.</param>
+public sealed record MarkDrawing(double Width, double Height, ImmutableArray<MarkPiece> Pieces, bool Says = false, double Smallest = 100);
 
 /// <summary>What a mark is made of.</summary>
 /// <param name="Face">Display face, see <see cref="Outlines"/>.</param>
@@ -55,6 +56,7 @@ public static class Wordmark
     private sealed class Sheet(MarkWords w)
     {
         private readonly ImmutableArray<MarkPiece>.Builder _pieces = ImmutableArray.CreateBuilder<MarkPiece>();
+        private double _smallest = double.MaxValue;
         private double _left = double.MaxValue, _top = double.MaxValue, _right = double.MinValue, _bottom = double.MinValue;
 
         public double Wide(string text, double size, double? tracking = null) => Outlines.Measure(w.Face, text, size, tracking ?? w.Tracking);
@@ -64,6 +66,7 @@ public static class Wordmark
         public Sheet Text(string text, double size, double x, double y, double? tracking = null, MarkInk ink = MarkInk.Ink)
         {
             if (text.Length == 0) return this;
+            _smallest = Math.Min(_smallest, size);
             var drawn = Outlines.Line(w.Face, text, size, x, y, tracking ?? w.Tracking);
             _pieces.Add(new MarkPiece(drawn.Path, ink));
             Cover(drawn.Left, drawn.Top, drawn.Right, drawn.Bottom);
@@ -81,6 +84,7 @@ public static class Wordmark
 
         public Sheet Around(string text, double size, double cx, double cy, double radius, double tracking, bool below = false)
         {
+            _smallest = Math.Min(_smallest, size);
             var drawn = Outlines.Around(w.Face, text, size, cx, cy, radius, tracking, below);
             _pieces.Add(new MarkPiece(drawn.Path, MarkInk.Ink));
             Cover(drawn.Left, drawn.Top, drawn.Right, drawn.Bottom);
@@ -110,7 +114,7 @@ public static class Wordmark
         public MarkDrawing Cut(bool says = false)
         {
             double dx = -_left, dy = -_top;
-            return new MarkDrawing(Math.Round(_right - _left, 1), Math.Round(_bottom - _top, 1), [.. _pieces.Select(p => p with { Path = Moved(p.Path, dx, dy) })], says);
+            return new MarkDrawing(Math.Round(_right - _left, 1), Math.Round(_bottom - _top, 1), [.. _pieces.Select(p => p with { Path = Moved(p.Path, dx, dy) })], says, _smallest);
         }
 
         private static string Moved(string path, double dx, double dy)

@@ -32,9 +32,12 @@ internal static class Marks
     /// <summary>A mark is as large as its outline lets it be: all take about the same area, and a quarter of their height stays clear around them.</summary>
     public static string Css(RenderContext c)
     {
-        var (w, h) = Own(c) is { } file ? (file.Width, file.Height) : Drawn(c) is { } m ? (m.Width, m.Height) : (0.0, 0.0);
+        var drawn = Own(c) is null ? Drawn(c) : null;
+        var (w, h) = Own(c) is { } file ? (file.Width, file.Height) : drawn is { } m ? (m.Width, m.Height) : (0.0, 0.0);
         if (h == 0) return "";
-        var height = Math.Clamp(Math.Sqrt(15 * h / w), 1.5, 4.6).ToString("0.##", CultureInfo.InvariantCulture);
+        // And none is so small that its smallest letters, capitals mostly, fall under nine px.
+        var legible = drawn is null ? 0 : 9 / 16.0 * h / drawn.Smallest;
+        var height = Math.Clamp(Math.Max(Math.Sqrt(15 * h / w), legible), 1.5, 6.4).ToString("0.##", CultureInfo.InvariantCulture);
         return $".logo.mk.mk{{display:grid;justify-items:start;gap:.35rem;max-width:min(100%,22rem);padding:calc({height}rem/4) 0}}.logo.mk.mk .wm{{display:block;width:auto;max-width:min(100%,60vw);height:{height}rem;object-fit:contain;object-position:0;background:none;border-radius:0}}.logo.mk.plate .wm{{background:#fff;padding:.4rem .6rem;border-radius:var(--r1)}}.s-head.v-mast .logo.mk.mk{{justify-items:center}}";
     }
 
