@@ -8,8 +8,8 @@ using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Sites;
-using Plurimax.Data.Sites;
 using Plurimax.Data.Likeness;
+using Plurimax.Data.Sites;
 
 namespace Plurimax.Data;
 

@@ -187,7 +187,7 @@ public class LooksTests(App app)
         }
         (await maker.Http.GetAsync($"/sites/{site.Id}/plan?handler=File&kind=exe")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await maker.GetAsync($"/sites/{site.Id}/plan/wires?leaf=services")).Body.ShouldContain("390 px");
-var section = (await DocumentAsync(site.Id)).FindPage("home")!.Sections[1].Id;
+        var section = (await DocumentAsync(site.Id)).FindPage("home")!.Sections[1].Id;
         await maker.PostAsync($"/sites/{site.Id}/plan?handler=PlaceSection", new() { ["revision"] = "1", ["section"] = section, ["to"] = "about", ["index"] = "1" });
         (await DocumentAsync(site.Id)).FindPage("about")!.Sections[1].Id.ShouldBe(section);
         await maker.PostAsync($"/sites/{site.Id}/plan?handler=DuplicatePage", new() { ["revision"] = await HeadAsync(site.Id), ["leaf"] = "services" });

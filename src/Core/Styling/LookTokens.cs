@@ -21,7 +21,7 @@ public static class LookTokens
     private static readonly (string Role, string Says)[] Colours =
     [
         ("bg", "page"), ("bg2", "tinted page"), ("card", "card"), ("inv", "dark ground"), ("fg", "text"), ("fg2", "quiet text"), ("line", "hairline"), ("edge", "edge of a field"),
-        ("brand", "main action"), ("onbrand", "label of the main action"), ("accent", "second colour"), ("onaccent", "text on the second colour"), ("deco", "decoration"), ("link", "link"),
+        ("brand", "main action"), ("onbrand", "label of the main action"), ("brandedge", "edge of the main action"), ("brandinv", "main action on dark"), ("onbrandinv", "its label there"), ("accent", "second colour"), ("onaccent", "text on the second colour"), ("deco", "decoration"), ("link", "link"),
         ("fginv", "text on dark"), ("fginv2", "quiet text on dark"), ("linkinv", "link on dark"), ("lineinv", "hairline on dark"), ("err", "error"), ("ok", "confirmation"),
     ];
 
@@ -37,6 +37,9 @@ public static class LookTokens
         ["edge"] = "edge",
         ["brand"] = "action",
         ["onbrand"] = "action-ink",
+        ["brandedge"] = "action-edge",
+        ["brandinv"] = "inverse-action",
+        ["onbrandinv"] = "inverse-action-ink",
         ["accent"] = "accent",
         ["onaccent"] = "accent-ink",
         ["deco"] = "decoration",

@@ -25,7 +25,7 @@ public sealed record Roles(ImmutableDictionary<string, string> Hex)
     public static readonly ImmutableArray<RolePair> Pairs =
     [
         .. from t in new[] { "fg", "fg2", "link", "err", "ok" } from g in new[] { "bg", "bg2", "card" } select new RolePair(t, g, 4.5),
-        new("onbrand", "brand", 4.5), new("onaccent", "accent", 4.5),
+        new("onbrand", "brand", 4.5), new("onaccent", "accent", 4.5), new("onbrandinv", "brandinv", 4.5), new("brandinv", "inv", 3), .. from g in new[] { "bg", "bg2", "card" } select new RolePair("brandedge", g, 3),
         new("fginv", "inv", 4.5), new("fginv2", "inv", 4.5), new("linkinv", "inv", 4.5),
         .. from g in new[] { "bg", "bg2", "card" } select new RolePair("edge", g, 3),
     ];
@@ -52,6 +52,11 @@ public sealed record Roles(ImmutableDictionary<string, string> Hex)
         r["edge"] = Solve(new Oklch(.62, .02, ink.H), grounds, 3.1);
         (r["brand"], r["onbrand"]) = Carried(k.Brand, ink, k.Ground);
         (r["accent"], r["onaccent"]) = Carried(k.Accent, ink, k.Ground);
+        // A button that is too near its ground is outlined in ink.
+        r["brandedge"] = grounds.All(g => Contrast.Ratio(r["brand"], g) >= 3) ? r["brand"] : r["fg"];
+        // On the dark ground a button stands out 3:1 (WCAG 2.2, 1.4.11), or it takes the second colour, or the light ink.
+        (r["brandinv"], r["onbrandinv"]) = Contrast.Ratio(r["brand"], r["inv"]) >= 3 ? (r["brand"], r["onbrand"])
+            : Contrast.Ratio(r["accent"], r["inv"]) >= 3 ? (r["accent"], r["onaccent"]) : Carried(new Oklch(.95, .012, k.Ground.H), ink, k.Ground);
         // The colour itself, whether text can stand on it or not: for what only decorates.
         r["deco"] = (k.Decoration ?? k.Brand).ToHex();
         r["link"] = Solve(k.Link, grounds, 4.9);

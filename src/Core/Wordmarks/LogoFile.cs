@@ -2,9 +2,9 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
 using System.Xml.Linq;
-using SkiaSharp;
 using Plurimax.Core.Reading.Files;
 using Plurimax.Core.Styling;
+using SkiaSharp;
 
 namespace Plurimax.Core.Wordmarks;
 

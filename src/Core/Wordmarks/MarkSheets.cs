@@ -1,8 +1,8 @@
 using System.Collections.Concurrent;
-using SkiaSharp;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Styling;
 using Plurimax.Core.Trades;
+using SkiaSharp;
 
 namespace Plurimax.Core.Wordmarks;
 

@@ -31,7 +31,7 @@
     var a = box(action), report = { width: innerWidth, height: height, name: box(document.querySelector('header .logo')), promise: box(document.querySelector('h1')), action: a, contrast: null, label: null, rivals: 0 };
     if (action) {
       var s = getComputedStyle(action), fill = colour(s.backgroundColor), under = ground(action);
-      report.contrast = fill && under ? Math.round(ratio(fill, under) * 10) / 10 : null;
+      report.contrast = fill && under ? Math.round(Math.max(ratio(fill, under), parseFloat(s.borderTopWidth) >= 1 && colour(s.borderTopColor) ? ratio(colour(s.borderTopColor), under) : 0) * 10) / 10 : null;
       report.label = fill && colour(s.color) ? Math.round(ratio(colour(s.color), fill) * 10) / 10 : null;
       // Others that ask for something on the same screen, filled and at least as large.
       report.rivals = Array.from(document.querySelectorAll('a.btn,button.btn,.tel')).filter(function (b) {
