@@ -54,9 +54,6 @@ public sealed record Roles(ImmutableDictionary<string, string> Hex)
         (r["accent"], r["onaccent"]) = Carried(k.Accent, ink, k.Ground);
         // A button that is too near its ground is outlined in ink.
         r["brandedge"] = grounds.All(g => Contrast.Ratio(r["brand"], g) >= 3) ? r["brand"] : r["fg"];
-        // On the dark ground a button stands out 3:1 (WCAG 2.2, 1.4.11), or it takes the second colour, or the light ink.
-        (r["brandinv"], r["onbrandinv"]) = Contrast.Ratio(r["brand"], r["inv"]) >= 3 ? (r["brand"], r["onbrand"])
-            : Contrast.Ratio(r["accent"], r["inv"]) >= 3 ? (r["accent"], r["onaccent"]) : Carried(new Oklch(.95, .012, k.Ground.H), ink, k.Ground);
         // The colour itself, whether text can stand on it or not: for what only decorates.
         r["deco"] = (k.Decoration ?? k.Brand).ToHex();
         r["link"] = Solve(k.Link, grounds, 4.9);
@@ -64,6 +61,9 @@ public sealed record Roles(ImmutableDictionary<string, string> Hex)
         r["fginv2"] = Solve(new Oklch(.8, .03, k.Ground.H), [r["inv"]], 5.6);
         r["lineinv"] = Solve(new Oklch(.45, k.Inverse.C, k.Inverse.H), [r["inv"]], 1.5);
         r["linkinv"] = Solve(k.LinkInverse ?? new Oklch(.82, k.Accent.C, k.Accent.H), [r["inv"]], 5);
+        // On the dark ground a button stands out 3:1 (WCAG 2.2, 1.4.11), or it takes the second colour, or the light ink.
+        (r["brandinv"], r["onbrandinv"]) = Contrast.Ratio(r["brand"], r["inv"]) >= 3 ? (r["brand"], r["onbrand"])
+            : Contrast.Ratio(r["accent"], r["inv"]) >= 3 ? (r["accent"], r["onaccent"]) : (r["fginv"], r["inv"]);
         r["err"] = Solve(new Oklch(.52, .18, 27), grounds, 5);
         r["ok"] = Solve(new Oklch(.48, .12, 150), grounds, 5);
         return new Roles(r.ToImmutableDictionary());
