@@ -78,6 +78,7 @@ public class LooksTests(App app)
         there.ShouldNotContain("Twice");
         var kept = await app.DbAsync(d => d.KeptLooks.SingleAsync(k => k.Name == "House linen"));
         (await maker.GetAsync($"/sites/{other.Id}/look?Show={kept.Id}")).Body.ShouldContain(">Linen<");
+        (await (await app.SignInAsync("ada")).GetAsync("/standards")).Body.ShouldContain("House linen");
         await maker.PostAsync($"/sites/{other.Id}/look?handler=LetGo", new() { ["kept"] = kept.Id.ToString() });
         (await app.DbAsync(d => d.KeptLooks.CountAsync(k => k.Name == "House linen"))).ShouldBe(0);
     }

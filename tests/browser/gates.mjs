@@ -10,7 +10,7 @@ const cli = (...args) => execFileSync('dotnet', [path.join(root, 'src/Cli/bin/Re
 export const widths = [320, 390, 600, 820, 1024, 1280, 1600, 1920];
 const words = 'We have kept this shop by the quay for as long as any of us can say, and each bike that goes out has been for a ride first. '.repeat(15).trim();
 const hard = {
-  long: `business:\n  name: Bartholomew Featherstonehaugh-Cholmondeley & Granddaughters\nplace: { town: Llanfihangel-upon-Saltmarsh, street: 128 Old Corporation Road, postcode: HL9 4QT }\nphone: 01632 960199\nemail: granddaughters@featherstonehaugh.example\nowner: { name: Wilhelmina Featherstonehaugh, story: "${words}" }\nservices:\n${Array.from({ length: 24 }, (_, i) => `  - Service number ${i + 1}${i % 5 === 0 ? ' with an uncommonly long-winded designation' : ''}`).join('\n')}\n`,
+  long: `business:\n  name: Bartholomeus Featherstonehaugh-Cholmondeley & Granddaughters\nplace: { town: Llanfihangel-upon-Saltmarsh, street: 128 Old Corporation Road, postcode: HL9 4QT }\nphone: 01632 960199\nemail: granddaughters@featherstonehaugh.example\nowner: { name: Wilhelmina Featherstonehaugh, story: "${words}" }\nservices:\n${Array.from({ length: 24 }, (_, i) => `  - Service number ${i + 1}${i % 5 === 0 ? ' with an uncommonly long-winded designation' : ''}`).join('\n')}\n`,
   short: 'business:\n  name: Ovo\nplace: { town: Ash }\nphone: 01632 960101\nservices:\n  - Fit\n',
 };
 

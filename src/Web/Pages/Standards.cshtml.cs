@@ -16,6 +16,8 @@ public sealed class StandardsModel(PlurimaxDb db, SiteStore store, TradeCatalogu
     public SettingLayer Layer => Scope.Length == 0 ? SettingLayer.Agency : SettingLayer.Trade;
     public IEnumerable<string> TradeIds => trades.All.Select(t => t.Id);
     public ImmutableArray<ResolvedSetting> Rows { get; private set; } = [];
+    /// <summary>Looks that any site can try on.</summary>
+    public List<KeptLook> Kept { get; private set; } = [];
     public Dictionary<string, List<(Guid Id, string Name)>> Exceptions { get; private set; } = [];
     public string? TypedKey { get; private set; }
     public string Typed { get; private set; } = "";
@@ -28,6 +30,7 @@ public sealed class StandardsModel(PlurimaxDb db, SiteStore store, TradeCatalogu
         Scope = trades.Find(scope ?? "") is null ? "" : scope!;
         var stack = await store.SettingsAsync(Scope.Length == 0 ? null : Scope, null, null);
         Rows = [.. SettingsRegistry.All.Select(stack.Resolve)];
+        Kept = await db.KeptLooks.AsNoTracking().Where(k => k.SiteId == null).OrderByDescending(k => k.At).ToListAsync();
         var rows = await db.Settings.AsNoTracking().Where(s => s.Layer == SettingLayer.Site).Take(500).ToListAsync();
         var ids = rows.Select(r => Guid.TryParse(r.Scope, out var g) ? g : Guid.Empty).ToHashSet();
         var names = await db.Sites.Where(s => ids.Contains(s.Id)).Select(s => new { s.Id, s.Client.Name }).ToDictionaryAsync(s => s.Id, s => s.Name);
@@ -56,6 +59,13 @@ public sealed class StandardsModel(PlurimaxDb db, SiteStore store, TradeCatalogu
         await store.SetAsync(Layer, Scope, key, null, User.Identity?.Name ?? "somebody");
         TempData["Said"] = "Given back; the layer below holds again";
         return Redirect($"/standards?scope={Scope}#s-{key}");
+    }
+
+    public async Task<IActionResult> OnPostLetGoAsync(Guid kept)
+    {
+        var gone = await db.KeptLooks.Where(k => k.Id == kept && k.SiteId == null).ExecuteDeleteAsync();
+        TempData["Said"] = gone > 0 ? "Let go; sites that have the look keep it" : "It was let go already";
+        return Redirect("/standards#kept-h");
     }
 
     public static string Cut(string s) => s.Length > 70 ? s[..69] + "…" : s;
