@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Diagnostics;
 using System.Globalization;
 using System.Text;
@@ -5,9 +6,13 @@ using AngleSharp.Html.Parser;
 using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Likeness;
+using Plurimax.Core.Plans;
+using Plurimax.Core.Plans.Drawing;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
+using Plurimax.Core.Styling;
 using Plurimax.Core.Trades;
+using Plurimax.Core.Wordmarks;
 using Plurimax.Data.Blobs;
 
 // Measurements of composing, rendering and storing. Each figure stands beside a yardstick measured in the same run.
@@ -16,7 +21,11 @@ Console.WriteLine($"{Environment.ProcessorCount} cores, {GC.GetGCMemoryInfo().To
 var trades = TradeCatalogue.Shipped();
 var trade = trades["bicycle-repair"];
 var facts = FactsFile.Read(Plurimax.Core.Content.Text("demo/harrowgate-cycle-works.yaml")!, FactCatalogue.For(trade), FactSource.File, true).Facts;
-SiteFiles Make(int take) => SiteRenderer.Render(Composer.Compose(trade, facts, new Wishes(), take), trade, facts, RenderSettings.Plain);
+// The card for shared links is drawn when name or look change, and taken again with every other release: measured by itself below.
+byte[]? card = null;
+var settings = RenderSettings.Plain with { Made = _ => card };
+SiteFiles Make(int take) => SiteRenderer.Render(Composer.Compose(trade, facts, new Wishes(), take), trade, facts, settings);
+card = Make(1).Files.Single(f => f.Key.StartsWith("card-", StringComparison.Ordinal)).Value;
 
 for (var i = 1; i < 60; i++) Make(i % 6 + 1);
 var files = Make(1);
@@ -29,6 +38,19 @@ for (var i = 0; i < 20; i++) Make(1);
 var allocated = (GC.GetAllocatedBytesForCurrentThread() - before) / 20;
 Console.WriteLine($"compose + render, {pages.Count} pages, one core, warm: {make:0.00} ms (bound 15); {files.Size / 1024} KB in {files.Files.Count} files; {allocated / 1024} KB allocated");
 Console.WriteLine($"  yardstick, the same pages read back by an HTML parser: {parse:0.00} ms; ratio {make / parse:0.00}");
+
+var look = DressedLook.Of(Composer.Compose(trade, facts, new Wishes()).Look);
+var words = MarkSheets.Words(facts.Name, trade, facts.Town, look);
+var draw = Median(21, () => MarkSheets.Card(words, look));
+Console.WriteLine($"card for shared links: {draw:0.0} ms, {card.Length / 1024} KB, once for a name and a look; ratio to compose + render {draw / make:0.0}");
+
+// The site map of forty pages, every section as a wireframe, against rendering the same pages.
+var forty = Composer.Compose(trade, facts, new Wishes(Size: PlanSize.Full), 1);
+while (forty.Pages.Length < 40) forty = new DuplicatePage("services").Apply(forty).Value!;
+var text = TextEngine.For(forty, forty.Language, trade, facts, ImmutableDictionary<string, string>.Empty).Text;
+var map = Median(21, () => { var m = SiteMap.Of(forty, facts, text); foreach (var s in m.Sheets.SelectMany(x => x.Sections)) foreach (var tone in Enum.GetValues<WireTone>()) s.Wire.Path(tone, m.Scale); });
+var render = Median(21, () => SiteRenderer.Render(forty, trade, facts, settings));
+Console.WriteLine($"site map of {forty.Pages.Length} pages, {forty.Pages.Sum(p => p.Sections.Length)} sections: {map:0.0} ms; rendering the same pages {render:0.0} ms, ratio {map / render:0.00}");
 
 // How alike the sites of a trade read, from name and town alone, with and without choosing against each other.
 foreach (var id in new[] { "bicycle-repair", "tree-surgeon", "hairdresser", "campsite" })

@@ -131,6 +131,17 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
         return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
     }
 
+    /// <summary>Holds the row of an entity until the transaction ends, and reads it as it is stored now: for values that are added to.</summary>
+    public async Task HoldAsync(object entity, CancellationToken cancel = default)
+    {
+        var entry = Entry(entity);
+        var table = entry.Metadata.GetTableName()!;
+#pragma warning disable EF1002 // The name of the table is the model's.
+        await Database.ExecuteSqlRawAsync($"select 1 from \"{table}\" where id = {{0}} for update", [entry.Property("Id").CurrentValue!], cancel);
+#pragma warning restore EF1002
+        await entry.ReloadAsync(cancel);
+    }
+
     private static void Json<T>(PropertyBuilder<T> property) => property.HasColumnType("jsonb").HasConversion(
         v => JsonSerializer.Serialize(v, SiteDocument.Json),
         v => JsonSerializer.Deserialize<T>(v, SiteDocument.Json)!,

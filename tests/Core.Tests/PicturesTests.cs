@@ -23,7 +23,9 @@ public partial class PicturesTests
                 root.Descendants().Count().ShouldBeGreaterThan(20);
                 svg.ShouldNotContain("NaN");
                 svg.ShouldNotContain("Infinity");
-                svg.Length.ShouldBeLessThan(220_000, $"{scene} at {w}x{h}");
+                using var packed = new MemoryStream();
+                using (var gzip = new System.IO.Compression.GZipStream(packed, System.IO.Compression.CompressionLevel.SmallestSize, leaveOpen: true)) gzip.Write(System.Text.Encoding.UTF8.GetBytes(svg));
+                packed.Length.ShouldBeLessThan(16 * 1024, $"{scene} at {w}x{h}");
             }
     }
 
@@ -44,6 +46,22 @@ public partial class PicturesTests
         ids.ShouldBeUnique();
         var asked = root.Descendants().Attributes().SelectMany(a => Url().Matches(a.Value).Select(m => m.Groups[1].Value)).Distinct();
         asked.Where(a => !ids.Contains(a)).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void No_two_firms_of_a_trade_share_the_picture_of_their_opening()
+    {
+        foreach (var trade in Trades.TradeCatalogue.Shipped().All)
+        {
+            var openings = Enumerable.Range(0, 24).Select(i =>
+            {
+                var facts = Facts.FactSheet.From($"Firm {i} & Sons", "Saltmere");
+                var site = Composing.Composer.Compose(trade, facts, new Composing.Wishes(Look: "dune", Brand: "#0e8a94"), 1);
+                return SitePictures.For(trade, site, DressedLook.Of(site.Look), site.SeedFor(trade, facts))["hero"];
+            }).ToList();
+            openings.Select(o => o.Svg).Distinct().Count().ShouldBe(24, trade.Id);
+            openings.Select(o => o.Scene).Distinct().Count().ShouldBe(2, trade.Id);
+        }
     }
 
     [Fact]

@@ -173,13 +173,14 @@ public class PlanDrawingTests
     public void Style_choices_are_counted_where_they_show()
     {
         var files = SiteRenderer.Render(Site, Trade, Facts, RenderSettings.Plain with { Mode = RenderMode.Anchored });
-        var uses = StyleUses.Of(files).ToDictionary(u => u.Choice);
+        var pages = StyleUses.Pages(files);
+        var uses = StyleUses.Of(files, pages).ToDictionary(u => u.Choice);
         uses["h1"].Count.ShouldBe(Site.Pages.Count(p => !p.Hidden));
         uses["h1"].Pages.ShouldBe(Site.Pages.Count(p => !p.Hidden));
         uses["buttons"].Count.ShouldBeGreaterThan(uses["buttons"].Pages);
         uses["corners"].Count.ShouldBeGreaterThan(0);
         uses["action"].Where.ShouldNotBeEmpty();
-        var shares = ColourShares.Of(Site, DressedLook.Of(Site.Look), files);
+        var shares = ColourShares.Of(Site, DressedLook.Of(Site.Look), files, pages);
         shares.Sum(s => s.Share).ShouldBe(1, 1e-9);
         shares[0].Role.ShouldBeOneOf("bg", "bg2", "card");
         shares.ShouldContain(s => s.Role == "brand");

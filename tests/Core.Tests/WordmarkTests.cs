@@ -47,7 +47,7 @@ public class WordmarkTests
     [Fact]
     public void Every_pairing_has_outlines_and_letters_are_kerned()
     {
-        Pairings.All.ShouldAllBe(p => Outlines.Has(p.Faces[0].File));
+        Pairings.All.ShouldAllBe(p => Content.Bytes($"looks/marks/{p.Faces[0].File}.ttf") != null);
         foreach (var p in Pairings.All)
         {
             var face = p.Faces[0].File;
@@ -131,8 +131,13 @@ public class WordmarkTests
             html.ShouldContain("src=\"img/mark.svg\"", customMessage: page.File);
             html.ShouldContain("alt=\"Marram Guesthouse\"", customMessage: page.File);
         }
-        new[] { "card.png", "img/mark.svg", "img/mark-dark.svg" }.ShouldAllBe(f => files.Files.ContainsKey(f));
-        files.Text("index.html").ShouldContain("og:image\" content=\"http://site.example/card.png\"");
+        new[] { "img/mark.svg", "img/mark-dark.svg" }.ShouldAllBe(f => files.Files.ContainsKey(f));
+        var card = files.Files.Keys.Single(f => f.StartsWith("card-", StringComparison.Ordinal));
+        files.Text("index.html").ShouldContain($"og:image\" content=\"http://site.example/{card}\"");
+        // What was made before is taken again; another name asks for another card.
+        SiteRenderer.Render(marked, trade, facts, RenderSettings.Plain with { Made = path => path == card ? [1, 2, 3] : null }).Files[card].ShouldBe([1, 2, 3]);
+        var other = Site("Other House");
+        SiteRenderer.Render(other.Site, other.Trade, other.Facts, RenderSettings.Plain).Files.ShouldNotContainKey(card);
         SiteRenderer.Render(new ChooseMark(null).Apply(marked).Value!, trade, facts, RenderSettings.Plain).Text("index.html").ShouldNotContain("img/mark.svg");
         new ChooseMark(new SiteMark("no such")).Apply(site).Ok.ShouldBeFalse();
         new ChooseMark(new SiteMark(File: "gone")).Apply(site).Ok.ShouldBeFalse();

@@ -96,6 +96,7 @@ public class LooksTests(App app)
         await maker.PostAsync($"/sites/{site.Id}/look/hand", new() { ["revision"] = "1", ["how"] = "take", ["Base"] = "calm", ["Corners"] = "Square", ["H2"] = "120 capitals", ["Link"] = "#1a3a8a" });
         var look = (await DocumentAsync(site.Id)).Look;
         (look.Id, look.Hand!.Link, look.Details!.Corners, look.Details.H2).ShouldBe(("calm", "#1a3a8a", Corners.Square, new HeadingLevel(1.2, true)));
+        (await maker.PostAsync($"/sites/{site.Id}/look/hand?handler=Take", new() { ["revision"] = "2", ["choice"] = "{broken" })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await maker.SendAsync($"/sites/{site.Id}/look/hand", new() { ["revision"] = "2", ["how"] = "take", ["Base"] = "calm", ["Link"] = "bluish" })).Body.ShouldContain("is not a colour");
         var tokens = await maker.Http.GetByteArrayAsync($"/sites/{site.Id}/look/hand?handler=Tokens");
         LookTokens.Read(Encoding.UTF8.GetString(tokens), new LookChoice("dune")).Value!.Choice.ShouldBe(look);
@@ -121,7 +122,8 @@ public class LooksTests(App app)
         await app.WithAsync(async s => await s.GetRequiredService<Launching.Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake"));
         var home = await app.Visitor($"{site.Slug}.sites.localhost").GetStringAsync("/");
         home.ShouldContain("/logo-");
-        (await app.Visitor($"{site.Slug}.sites.localhost").GetAsync("/card.png")).Content.Headers.ContentType!.MediaType.ShouldBe("image/png");
+        var card = Regex.Match(home, "og:image\" content=\"[^\"]*(/card-[0-9a-f]{8}\\.png)").Groups[1].Value;
+        (await app.Visitor($"{site.Slug}.sites.localhost").GetAsync(card)).Content.Headers.ContentType!.MediaType.ShouldBe("image/png");
         var evil = await Maker.UploadAsync(maker.Http, $"/sites/{site.Id}/look/mark", "Logo", new() { ["revision"] = "3" }, "file", ("logo.svg", "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 9 9'><script>1</script></svg>"u8.ToArray()));
         evil.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
@@ -141,13 +143,14 @@ public class LooksTests(App app)
         var sheet = await client.Http.GetAsync($"/looks/{token}/sheet/1/index.html");
         sheet.Headers.GetValues("Content-Security-Policy").Single().ShouldStartWith("sandbox");
         (await sheet.Content.ReadAsStringAsync()).ShouldContain("s-hero v-block");
-        (await client.Http.GetAsync($"/looks/{token}/sheet/7/index.html")).StatusCode.ShouldBe(HttpStatusCode.Gone);
+        (await client.Http.GetAsync($"/looks/{token}/sheet/7/index.html")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await client.SendAsync($"/looks/{token}?handler=Comment", new() { ["look"] = "1", ["text"] = "", ["by"] = "Kim Bell" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        await client.PostAsync($"/looks/{token}?handler=Comment", new() { ["look"] = "1", ["text"] = "The letters are <b>huge</b>.", ["by"] = "Kim Bell" });
+        // Two people write at once, and neither is lost.
+        await Task.WhenAll(new[] { "The letters are <b>huge</b>.", "And the picture is small." }.Select(words => client.PostAsync($"/looks/{token}?handler=Comment", new() { ["look"] = "1", ["text"] = words, ["by"] = "Kim Bell" })));
         (await client.SendAsync($"/looks/{token}?handler=Choose", new() { ["look"] = "1", ["by"] = "" })).Body.ShouldContain("Give your name");
         await client.PostAsync($"/looks/{token}?handler=Choose", new() { ["look"] = "1", ["by"] = "Kim Bell" });
         var book = await app.DbAsync(d => d.Lookbooks.SingleAsync(l => l.SiteId == site.Id));
-        (book.Chosen, book.ChosenBy, book.OpenedAt is not null, book.Comments.Single().Of).ShouldBe((1, "Kim Bell", true, 1));
+        (book.Chosen, book.ChosenBy, book.OpenedAt is not null, book.Comments.Length, book.Comments[0].Of).ShouldBe((1, "Kim Bell", true, 2, 1));
         (await app.DbAsync(d => d.Sites.SingleAsync(s => s.Id == site.Id))).WaitingFor.ShouldBe(Party.Us);
         var (_, seen) = await maker.GetAsync($"/sites/{site.Id}/look");
         seen.ShouldContain("Kim Bell chose B, Poster");

@@ -34,6 +34,27 @@ public class SecurityTests(App app)
     }
 
     [Fact]
+    public async Task Every_posting_form_carries_one_token()
+    {
+        var maker = await app.SignInAsync("ada");
+        var site = await app.SiteAsync("Token Forms");
+        await app.WithAsync(async s => { await s.GetRequiredService<Lookbooks.LookDesk>().KeepAsync(null, "For all", new Core.Sites.LookChoice("rail"), "Mara Oake"); return 0; });
+        var pages = new[] { "/", "/new", "/clients", "/prospects", "/trades", "/standards", "/enquiries", "/outbox", "/ideas" }
+            .Concat(new[] { "brief", "briefing", "plan", "plan?leaf=home&section=home.headline", "plan/wires", "look", "look/hand", "look/mark", "bench?leaf=home&section=home.opening", "takes", "proof", "launch", "care" }.Select(p => $"/sites/{site.Id}/{p}"));
+        var forms = 0;
+        foreach (var path in pages)
+        {
+            var (_, body) = await maker.GetAsync(path);
+            foreach (System.Text.RegularExpressions.Match form in System.Text.RegularExpressions.Regex.Matches(body, "<form[^>]*method=\"post\".*?</form>", System.Text.RegularExpressions.RegexOptions.Singleline))
+            {
+                forms++;
+                form.Value.Split("__RequestVerificationToken").Length.ShouldBe(2, $"{path}: {form.Value[..Math.Min(160, form.Value.Length)]}");
+            }
+        }
+        forms.ShouldBeGreaterThan(60);
+    }
+
+    [Fact]
     public async Task A_form_without_its_token_changes_nothing()
     {
         var maker = await app.SignInAsync();

@@ -139,6 +139,39 @@ export default async function (browser, app) {
     truth(off[off.length >> 1] < .25, `median ${(off[off.length >> 1] * 100).toFixed(0)} %`);
   });
 
+  await test('shares of the colours lie within 15 points of the pixels that Chromium paints', async () => {
+    await page.goto(`${at}/look/hand`);
+    const shares = await page.$$eval('.sharebar rect', (l) => l.map((r) => [r.getAttribute('fill'), Number(r.getAttribute('width'))]));
+    await page.goto(`${at}/bench`);
+    const root = (await page.locator('.sheetframe').getAttribute('src')).replace(/index\.html.*/, '');
+    const sheet = await context.newPage(), count = await context.newPage(), seen = {};
+    await sheet.goto(`${base}${root}index.html`);
+    const leaves = [...new Set(['index.html', ...await sheet.$$eval('nav a[href], footer a[href$=".html"]', (l) => l.map((a) => a.getAttribute('href')).filter((h) => /^[a-z-]+\.html$/.test(h)))])];
+    let all = 0;
+    for (const leaf of leaves) {
+      await sheet.goto(`${base}${root}${leaf}`);
+      const png = (await sheet.screenshot({ fullPage: true })).toString('base64');
+      const hues = await count.evaluate(async (data) => {
+        const image = new Image();
+        image.src = `data:image/png;base64,${data}`;
+        await image.decode();
+        const canvas = new OffscreenCanvas(image.width, image.height), pen = canvas.getContext('2d');
+        pen.drawImage(image, 0, 0);
+        const d = pen.getImageData(0, 0, image.width, image.height).data, found = {};
+        for (let i = 0; i < d.length; i += 4) { const hex = '#' + ((d[i] << 16) | (d[i + 1] << 8) | d[i + 2]).toString(16).padStart(6, '0'); found[hex] = (found[hex] ?? 0) + 1; }
+        return [Object.entries(found).filter(([, n]) => n > 2000), d.length / 4];
+      }, png);
+      all += hues[1];
+      for (const [hex, n] of hues[0]) seen[hex] = (seen[hex] ?? 0) + n;
+    }
+    await sheet.close();
+    await count.close();
+    truth(leaves.length > 4, `${leaves.length} pages`);
+    const off = shares.filter(([, w]) => w > 4).map(([hex, w]) => [hex, w.toFixed(1), ((seen[hex] ?? 0) / all * 100).toFixed(1)]);
+    equal(off.filter(([, w, p]) => Math.abs(w - p) > 15), [], `estimated and painted: ${JSON.stringify(off)}`);
+    truth(off.length >= 3, 'three colours at least are compared');
+  });
+
   await test('no console errors on the plan and the looks', () => equal(errors, []));
   await context.close();
 }

@@ -27,7 +27,7 @@ public sealed record Wishes(MainAction? Action = null, Tone? Tone = null, string
     public LookChoice? Decided { get; init; }
 
     /// <summary>What was decided for a site that stands, to compose it again.</summary>
-    public static Wishes Of(SiteDocument site) => new(site.Action, site.Tone, site.Look.Id, site.Look.Brand, site.Size, site.SecondTone, site.Length) { Decided = site.Look, Files = site.Files.IsDefault ? [] : site.Files };
+    public static Wishes Of(SiteDocument site) => new(site.Action, site.Tone, Size: site.Size, Second: site.SecondTone, Length: site.Length) { Decided = site.Look, Files = site.Files.IsDefault ? [] : site.Files };
 }
 
 /// <summary>

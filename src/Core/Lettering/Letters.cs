@@ -17,6 +17,9 @@ public static class Letters
     /// <summary>The letter without its accent in its own case; what is none stays.</summary>
     public static char Base(char c) => !Plain.TryGetValue(char.ToLowerInvariant(c), out var plain) ? c : char.IsUpper(c) ? char.ToUpperInvariant(plain[0]) : plain[0];
 
+    /// <summary>At most so many letters; what is longer ends in an ellipsis.</summary>
+    public static string Cut(string text, int most) => text.Length <= most ? text : text[..(most - 1)].TrimEnd() + "…";
+
     /// <summary>Lower case, without accents whether they are part of a letter or stand behind it.</summary>
     public static string Fold(string text)
     {

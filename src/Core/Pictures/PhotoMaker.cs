@@ -18,8 +18,6 @@ public static class PhotoMaker
     /// <summary>Widths in px in which a photo is also kept, where it is clearly wider: a phone, and a phone with a sharp screen or a tablet.</summary>
     public static readonly ImmutableArray<int> Widths = [480, 960];
     private const int Quality = 80;
-    /// <summary>More than this is not decoded: 16,000 by 10,000 px are 640 MB in memory.</summary>
-    private const long MostPixels = 60_000_000;
 
     /// <returns>The photo, or what is wrong with the file.</returns>
     public static Result<MadePhoto> Make(byte[] bytes)
@@ -28,7 +26,7 @@ public static class PhotoMaker
         using var codec = SKCodec.Create(data);
         if (codec is null) return Result<MadePhoto>.Fail("This picture cannot be read. Save it as JPEG, PNG or WebP and send it again.");
         var info = codec.Info;
-        if ((long)info.Width * info.Height > MostPixels) return Result<MadePhoto>.Fail($"{info.Width:N0} by {info.Height:N0} px is too large; up to 60 megapixels can be taken.");
+        if ((long)info.Width * info.Height > Reading.Files.PictureHead.MostPixels) return Result<MadePhoto>.Fail($"{info.Width:N0} by {info.Height:N0} px is too large; up to 60 megapixels can be taken.");
         // A JPEG can be decoded at a fraction of its size, which saves most of the memory.
         var scale = Math.Min(1f, LongestSide / (float)Math.Max(info.Width, info.Height));
         var near = codec.GetScaledDimensions(Math.Min(1f, scale * 1.5f));

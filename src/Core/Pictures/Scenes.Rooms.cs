@@ -69,7 +69,14 @@ public static partial class Scenes
         Props.Beam(c, p, w * .5 - u * .2, floor, u * .5);
         Props.Plant(c, p, w * .16, floor + u * .08, u / 700);
         c.Rect(w * .72, floor - u * .2, u * .22, u * .03, p.Wood).Rect(w * .72 + u * .02, floor - u * .17, u * .02, u * .2, p.WoodD).Rect(w * .72 + u * .18, floor - u * .17, u * .02, u * .2, p.WoodD);
-        Props.Tin(c, p, w * .72 + u * .04, floor - u * .2, u * .05, u * .08, p.K, p.Paper);
+        // On the little table: a few books, or a cup.
+        if (r.Below(2) == 0)
+            for (var i = 0; i < 3; i++) c.Rect(w * .72 + u * (.03 + r.Between(0, .02)), floor - u * (.222 + .022 * i), u * r.Between(.1, .14), u * .022, new[] { p.K, p.S, p.Kd }[i]);
+        else
+        {
+            double cx = w * .72 + u * .07, cy = floor - u * .2;
+            c.Rect(cx, cy - u * .055, u * .05, u * .055, p.K, u * .01).Stroke($"M{N(cx + u * .05)} {N(cy - u * .045)}a{N(u * .016)} {N(u * .016)} 0 0 1 0 {N(u * .032)}", p.K, u * .009);
+        }
     }
 
     private static void Bedroom(Canvas c, Inks p, Dice r)

@@ -28,7 +28,8 @@ public static class SitePictures
         var scenes = trade.Art.Where(Scenes.All.ContainsKey).ToArray();
         if (scenes.Length == 0) return ImmutableDictionary<string, SitePicture>.Empty;
         // The opening takes turns among the wide subjects; everything else follows in order, so that a new take shows other pictures.
-        var start = (site.PicturesShown - 1) % scenes.Length;
+        // Two firms of a trade begin with different ones of the two that suit it best, or with the same one the other way round.
+        var start = (site.PicturesShown - 1 + (int)(Chance.Hash(seed + "/opening") % 2)) % scenes.Length;
         string Scene(int i) => scenes[(start + i) % scenes.Length];
         var b = ImmutableDictionary.CreateBuilder<string, SitePicture>();
         var used = 0;
@@ -36,7 +37,7 @@ public static class SitePictures
         {
             if (used >= scenes.Length) return;
             var name = Scene(used++);
-            var number = (int)(Chance.Hash($"{seed}/{name}/{site.PicturesShown}") % 1000);
+            var number = (int)(Chance.Hash($"{seed}/{name}/{site.PicturesShown}") % 1_000_000);
             b[slot] = Draw(name, look.Art, w, h, number);
         }
         var (hw, hh) = Hero(look.Look.Variant(site, "opening"));
@@ -57,7 +58,12 @@ public static class SitePictures
         var svg = Drawn.GetOrAdd((scene, ink, w, h, number), k =>
         {
             var canvas = new Canvas(k.W, k.H, k.Scene[..1]);
-            recipe.Draw(canvas, new Inks(k.Ink), new Dice(k.Seed));
+            void Scene() => recipe.Draw(canvas, new Inks(k.Ink), new Dice(k.Seed));
+            // Each number frames the scene in its own way: a little nearer, moved, and every other one the other way round.
+            var frame = new Dice(~k.Seed);
+            double near = frame.Between(1, 1.14), dx = frame.Between(0, k.W * (near - 1)), dy = frame.Between(0, k.H * (near - 1));
+            var turned = recipe.Turns && k.Seed % 2 == 1;
+            canvas.At(turned ? k.W + dx : -dx, -dy, turned ? -near : near, near, Scene);
             return canvas.ToString();
         });
         return new SitePicture($"img/{scene}.svg", w, h, recipe.Alt, svg, scene);
@@ -65,4 +71,5 @@ public static class SitePictures
 }
 
 /// <param name="Alt">What the picture shows, for those who do not see it.</param>
-public sealed record SceneRecipe(string Alt, Action<Canvas, Inks, Dice> Draw);
+/// <param name="Turns">It may be shown the other way round: nothing on it is to be read.</param>
+public sealed record SceneRecipe(string Alt, Action<Canvas, Inks, Dice> Draw, bool Turns = true);

@@ -23,7 +23,7 @@ public static partial class WaySketch
         if (marks.Count == 0) return Html.Empty;
         var bend = (int)(Chance.Hash(seed + "/bend") % 60) - 30;
         double Y(double x) => Street + bend * Math.Sin(x / Width * Math.PI * 1.5);
-        string N(double v) => Math.Round(v, 1).ToString(CultureInfo.InvariantCulture);
+        static string N(double v) => Canvas.N(v);
         var path = "M-10 " + N(Y(-10)) + string.Concat(Enumerable.Range(1, 17).Select(i => $"L{i * 41 - 10} {N(Y(i * 41 - 10))}"));
         var most = Math.Max(10, marks.Max(m => m.Minutes));
         var dots = marks.Select((m, i) =>
@@ -39,7 +39,7 @@ public static partial class WaySketch
             return Html.Of($"<path class=\"m-rip\" d=\"M{N(x)} {N(Y(x))}V{N(y)}\"/><circle class=\"m-dot\" cx=\"{N(x)}\" cy=\"{N(y)}\" r=\"7\"/>{lines.Select((line, n) => Html.Of($"<text x=\"{N(tx)}\" y=\"{N(above ? y - 16 - (lines.Length - 1 - n) * 19 : y + 27 + n * 19)}\" text-anchor=\"{anchor}\">{line}</text>"))}");
         });
         var dy = Y(Door);
-        return Html.Of($"<svg class=\"map\" viewBox=\"0 0 {Width} {Height}\" role=\"img\" aria-label=\"{label}: {string.Join("; ", marks.Select(m => m.Text))}\"><rect class=\"m-land\" width=\"{Width}\" height=\"{Height}\"/><path class=\"m-st a\" d=\"{path}\"/><path class=\"m-st2 a\" d=\"{path}\"/>{dots}<path class=\"m-pin\" d=\"M{Door} {N(dy - 6)}l-15 -26a17 17 0 1 1 30 0Z\"/><circle class=\"m-eye\" cx=\"{Door}\" cy=\"{N(dy - 39)}\" r=\"6\"/><text x=\"{Door}\" y=\"{N(dy - 64)}\" text-anchor=\"middle\" font-weight=\"700\">{Cut(name, 30)}</text><text class=\"st\" x=\"{Door}\" y=\"{N(dy + 30)}\" text-anchor=\"middle\">{Cut(street, 34)}</text></svg>");
+        return Html.Of($"<svg class=\"map\" viewBox=\"0 0 {Width} {Height}\" role=\"img\" aria-label=\"{label}: {string.Join("; ", marks.Select(m => m.Text))}\"><rect class=\"m-land\" width=\"{Width}\" height=\"{Height}\"/><path class=\"m-st a\" d=\"{path}\"/><path class=\"m-st2 a\" d=\"{path}\"/>{dots}<path class=\"m-pin\" d=\"M{Door} {N(dy - 6)}l-15 -26a17 17 0 1 1 30 0Z\"/><circle class=\"m-eye\" cx=\"{Door}\" cy=\"{N(dy - 39)}\" r=\"6\"/><text x=\"{Door}\" y=\"{N(dy - 64)}\" text-anchor=\"middle\" font-weight=\"700\">{Lettering.Letters.Cut(name, 30)}</text><text class=\"st\" x=\"{Door}\" y=\"{N(dy + 30)}\" text-anchor=\"middle\">{Lettering.Letters.Cut(street, 34)}</text></svg>");
     }
 
     /// <summary>Minutes on foot as they were said; without a figure a landmark counts as three minutes away.</summary>
@@ -49,10 +49,9 @@ public static partial class WaySketch
     {
         if (text.Length <= 20) return [text];
         var cut = text.IndexOf(',') is > 4 and < 24 and var comma ? comma + 1 : text.LastIndexOf(' ', Math.Min(22, text.Length - 1));
-        return cut <= 0 ? [Cut(text, 24)] : [text[..cut].Trim(), Cut(text[cut..].Trim(), 24)];
+        return cut <= 0 ? [Lettering.Letters.Cut(text, 24)] : [text[..cut].Trim(), Lettering.Letters.Cut(text[cut..].Trim(), 24)];
     }
 
-    private static string Cut(string text, int most) => text.Length <= most ? text : text[..(most - 1)].TrimEnd() + "…";
 
     [GeneratedRegex(@"\d{1,2}")] private static partial Regex Figure();
 }

@@ -19,6 +19,9 @@ public sealed record RenderSettings(string BaseUrl, ImmutableDictionary<string, 
     /// <summary>Gives the bytes of a file by its blob; null where they are not there.</summary>
     public Func<string, byte[]?>? Blobs { get; init; }
 
+    /// <summary>Gives a file that was made for the site before, by its path; null where it is to be made. For what takes long and whose name says what is in it.</summary>
+    public Func<string, byte[]?>? Made { get; init; }
+
     public static readonly RenderSettings Plain = new("http://site.example/", Standards.SettingsRegistry.Defaults());
 }
 

@@ -16,6 +16,7 @@ namespace Plurimax.Core.Rendering;
 /// <param name="Files">Path relative to the site's root to its bytes.</param>
 public sealed record SiteFiles(ImmutableSortedDictionary<string, byte[]> Files)
 {
+    public static readonly SiteFiles None = new(ImmutableSortedDictionary<string, byte[]>.Empty);
     public string Text(string path) => Encoding.UTF8.GetString(Files[path]);
     public long Size => Files.Values.Sum(f => (long)f.Length);
 }
@@ -60,7 +61,8 @@ public static class SiteRenderer
         files["site.js"] = Content.Bytes("looks/site.js")!;
         Add("favicon.svg", MarkSheets.Favicon(Marks.Words(missing), look));
         foreach (var (path, svg) in Marks.Files(missing)) Add(path, svg);
-        if (settings.Mode == RenderMode.Publish) files["card.png"] = MarkSheets.Card(Marks.Words(missing), look);
+        var mark = Marks.Words(missing);
+        if (settings.Mode == RenderMode.Publish && MarkSheets.CardPath(mark, look) is var card) files[card] = settings.Made?.Invoke(card) ?? MarkSheets.Card(mark, look);
         foreach (var p in pictures.Values) Add(p.File, p.Svg);
         foreach (var section in site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections).Where(s => !s.Hidden))
             if (section.Content is CodeContent { Code.IsEmpty: false } code) Add(Extras.FileOf(section), Extras.CodePage(code, site.Language));
@@ -89,6 +91,9 @@ public static class SiteRenderer
             var same = pages.Find(p => p.Bare == page.Id);
             return (language, (same ?? pages.Find(p => p.Bare == "home"))?.File ?? "", same is not null);
         }).Where(v => v.Item2.Length > 0)];
+
+    /// <summary>The class by which the style of a kind of section goes, without "s-".</summary>
+    public static string CssOf(string kind) => SectionRenderer.CssOf(kind);
 
     /// <summary>Title and description of a page as a search engine would show them.</summary>
     public static (string Title, string Description) Snippet(SiteDocument site, Page page, TradeTemplate trade, FactSheet facts, RenderSettings settings)
@@ -134,7 +139,7 @@ public static class SiteRenderer
         var title = Title(c.Text, c.Page, c.Facts);
         var description = Description(c.Text, c.Page);
         var url = c.Settings.BaseUrl + c.Folder + (c.Home ? "" : c.Page.File);
-        var cardTags = Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}card.png\">\n<meta property=\"og:image:width\" content=\"{MarkSheets.CardWidth.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:height\" content=\"{MarkSheets.CardHeight.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:alt\" content=\"{c.Facts.Name}\">\n");
+        var cardTags = Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{MarkSheets.CardPath(Marks.Words(c), c.Look)}\">\n<meta property=\"og:image:width\" content=\"{MarkSheets.CardWidth.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:height\" content=\"{MarkSheets.CardHeight.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:alt\" content=\"{c.Facts.Name}\">\n");
         var edit = c.Settings.Mode == RenderMode.Anchored ? Html.Of($"<script src=\"/js/sheet.js\" defer></script>\n") : Html.Empty;
         var count = c.Settings.Settings.GetValueOrDefault("analytics") is { Length: > 0 } code ? Html.Of($"<meta name=\"analytics\" content=\"{code}\">\n") : Html.Empty;
         var head = c.Page.Id == "404" ? Html.Of($"<meta name=\"robots\" content=\"noindex\">\n") : Html.Of($"""

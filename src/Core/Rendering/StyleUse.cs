@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
 using AngleSharp.Dom;
+using AngleSharp.Html.Dom;
 using AngleSharp.Html.Parser;
 
 namespace Plurimax.Core.Rendering;
@@ -14,20 +15,25 @@ public static partial class StyleUses
 {
     private static readonly (string Choice, string Tokens, string? Elements)[] Choices =
     [
-        ("buttons", "", ".btn"), ("h1", "", "h1"), ("h2", "", "h2"), ("h3", "", "h3"), ("links", "", "main a:not(.btn), footer a"), ("pictures", "", "main img"),
+        ("buttons", "", ".btn"), ("headings", "", "h1, h2, h3"), ("sections", "", "main > section"), ("text", "", "main p, main li, main dd"), ("h1", "", "h1"), ("h2", "", "h2"), ("h3", "", "h3"), ("links", "", "main a:not(.btn), footer a"), ("pictures", "", "main img"),
         ("corners", "r1 r2 r3", null), ("rules", "rw", null), ("cards", "card", null), ("tint", "bg2", null), ("dark ground", "inv", null), ("accent", "accent", null), ("action", "brand", null), ("decoration", "deco", null), ("dividers", "", "main > section + section"),
     ];
 
-    public static ImmutableArray<StyleUse> Of(SiteFiles files)
+    /// <summary>The pages of a rendered site, parsed: by file, without those that only stand in for others.</summary>
+    public static ImmutableDictionary<string, IHtmlDocument> Pages(SiteFiles files)
+    {
+        var parser = new HtmlParser();
+        return files.Files.Keys.Where(f => f.EndsWith(".html", StringComparison.Ordinal) && f != "404.html" && !f.StartsWith("own/", StringComparison.Ordinal)).ToImmutableDictionary(f => f, f => parser.ParseDocument(files.Text(f)));
+    }
+
+    public static ImmutableArray<StyleUse> Of(SiteFiles files, ImmutableDictionary<string, IHtmlDocument> pages)
     {
         var css = files.Text("site.css");
         var rules = Rules().Matches(css).Select(m => (Selector: m.Groups[1].Value, Body: m.Groups[2].Value)).ToList();
-        var parser = new HtmlParser();
-        var pages = files.Files.Keys.Where(f => f.EndsWith(".html", StringComparison.Ordinal) && f != "404.html" && !f.StartsWith("own/", StringComparison.Ordinal)).Select(f => parser.ParseDocument(files.Text(f))).ToList();
-        return [.. Choices.Select(c => Count(c.Choice, c.Elements ?? string.Join(',', rules.Where(r => c.Tokens.Split(' ').Any(t => r.Body.Contains($"var(--{t})", StringComparison.Ordinal))).SelectMany(r => Plain(r.Selector)).Distinct()), pages))];
+        return [.. Choices.Select(c => Count(c.Choice, c.Elements ?? string.Join(',', rules.Where(r => c.Tokens.Split(' ').Any(t => r.Body.Contains($"var(--{t})", StringComparison.Ordinal))).SelectMany(r => Plain(r.Selector)).Distinct()), pages.Values))];
     }
 
-    private static StyleUse Count(string choice, string selector, List<AngleSharp.Html.Dom.IHtmlDocument> pages)
+    private static StyleUse Count(string choice, string selector, IEnumerable<IHtmlDocument> pages)
     {
         var hits = pages.Select(p => selector.Length == 0 ? [] : p.QuerySelectorAll(selector).ToList()).ToList();
         var where = hits.SelectMany(h => h).Select(e => e.Closest("section,header,footer")?.ClassList.FirstOrDefault(c => c.StartsWith("s-", StringComparison.Ordinal))?[2..]).OfType<string>().GroupBy(k => k).OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal).Take(4).Select(g => g.Key);

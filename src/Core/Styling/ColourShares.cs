@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
-using AngleSharp.Html.Parser;
+using AngleSharp.Dom;
+using AngleSharp.Html.Dom;
 using Plurimax.Core.Plans;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
@@ -18,16 +19,14 @@ public static partial class ColourShares
     // Mean of what was measured on composed sites: ink that a letter lays down, a button, and the part of a section that its pictures or cards take.
     private const double InkOfLetter = 34, ButtonArea = 170 * 48, CardPart = .55;
 
-    public static ImmutableArray<ColourShare> Of(SiteDocument site, DressedLook look, SiteFiles files)
+    public static ImmutableArray<ColourShare> Of(SiteDocument site, DressedLook look, SiteFiles files, ImmutableDictionary<string, IHtmlDocument> pages)
     {
         var grounds = Grounds().Matches(files.Text("site.css")).GroupBy(m => m.Groups[1].Value).ToDictionary(g => g.Key, g => g.Last().Groups[2].Value);
         var area = new Dictionary<string, double>();
         void Add(string role, double px) => area[role] = area.GetValueOrDefault(role) + px;
-        var parser = new HtmlParser();
         foreach (var page in site.Pages.Where(p => !p.Hidden))
         {
-            if (!files.Files.ContainsKey(page.File)) continue;
-            var html = parser.ParseDocument(files.Text(page.File));
+            if (!pages.TryGetValue(page.File, out var html)) continue;
             foreach (var element in html.QuerySelectorAll("header.s-head, main > section, footer.s-foot"))
             {
                 var section = site.FindSection(element.GetAttribute("data-s") ?? "")?.Section;

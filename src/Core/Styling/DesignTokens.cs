@@ -38,12 +38,13 @@ public sealed record DesignToken(string Path, string Type, JsonElement Value)
 public static class DesignTokens
 {
     private const int Deepest = 24;
+    internal static readonly JsonDocumentOptions Lenient = new() { AllowTrailingCommas = true, CommentHandling = JsonCommentHandling.Skip, MaxDepth = 64 };
 
     /// <returns>All tokens, in the order of the file; or where it is not as the format has it.</returns>
     public static Result<ImmutableArray<DesignToken>> Read(string json)
     {
         JsonElement root;
-        try { root = JsonDocument.Parse(json, new JsonDocumentOptions { AllowTrailingCommas = true, CommentHandling = JsonCommentHandling.Skip, MaxDepth = 64 }).RootElement.Clone(); }
+        try { root = JsonDocument.Parse(json, Lenient).RootElement.Clone(); }
         catch (JsonException e) { return Result<ImmutableArray<DesignToken>>.Fail($"This is no JSON: line {(e.LineNumber ?? 0) + 1}, character {(e.BytePositionInLine ?? 0) + 1}."); }
         if (root.ValueKind != JsonValueKind.Object) return Result<ImmutableArray<DesignToken>>.Fail("A file of design tokens is one JSON object with groups in it.");
         var raw = new List<(string Path, string? Type, JsonElement Value)>();

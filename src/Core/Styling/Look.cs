@@ -33,7 +33,8 @@ public sealed record LookType(double Min, double Max, double RatioMin, double Ra
 /// <param name="Section">Space above and below a section in rem, narrow and wide screen.</param>
 public sealed record LookSpace(double Density, (double Min, double Max) Section, double Wrap, double Measure = 38);
 
-public sealed record LookShape(string Small, string Middle, string Large, string Button, string Rule, string Tilt = "0deg", string? Edge = null)
+/// <summary>Corners of small, middle and large things and of buttons, and the weight of rules, in px.</summary>
+public sealed record LookShape(double Small, double Middle, double Large, double Button, double Rule, string Tilt = "0deg", string? Edge = null)
 {
     /// <summary>Buttons stand on an edge of their own.</summary>
     public bool Raised { get; init; }
@@ -110,7 +111,7 @@ public sealed record DressedLook(Look Look, Roles Roles, Ink Art, string? Palett
         Set("fd", p.Display); Set("fb", p.Body); Set("wd", p.Weight.ToString(CultureInfo.InvariantCulture)); Set("ld", Number(p.Line));
         // Smaller headings want more room between their lines than the first one.
         Set("l2", Number(Math.Min(1.25, p.Line + .03))); Set("l3", Number(Math.Min(1.35, p.Line + .1)));
-        Set("td", p.Tracking); Set("cd", t.Case); Set("wb", p.ButtonWeight.ToString(CultureInfo.InvariantCulture));
+        Set("td", Number(p.Tracking) + "em"); Set("cd", t.Case); Set("wb", p.ButtonWeight.ToString(CultureInfo.InvariantCulture));
         foreach (var (n, level) in new[] { (1, t.H1), (2, t.H2), (3, t.H3) })
         {
             if (level?.Size is { } size) Set($"h{n}", Number(size));
@@ -124,7 +125,7 @@ public sealed record DressedLook(Look Look, Roles Roles, Ink Art, string? Palett
             Set($"s{i}", i < 5 ? Rem(step * s.Density) : Fluid(step * s.Density * .78, step * s.Density));
         Set("sec", Fluid(s.Section.Min, s.Section.Max)); Set("gut", "clamp(1rem,4vw,2.5rem)"); Set("wrap", $"{Number(s.Wrap)}rem"); Set("mea", $"{Number(s.Measure)}rem");
         var sh = Look.Shape;
-        Set("r1", sh.Small); Set("r2", sh.Middle); Set("r3", sh.Large); Set("rb", sh.Button); Set("rw", sh.Rule); Set("tilt", sh.Tilt); Set("dur", sh.Motion switch { Motion.None => "0s", Motion.Subtle => ".24s", _ => ".18s" });
+        Set("r1", Px(sh.Small)); Set("r2", Px(sh.Middle)); Set("r3", Px(sh.Large)); Set("rb", Px(sh.Button)); Set("rw", Px(sh.Rule)); Set("tilt", sh.Tilt); Set("dur", sh.Motion switch { Motion.None => "0s", Motion.Subtle => ".24s", _ => ".18s" });
         if (sh.Raised) Set("raise", "0 .2rem 0 var(--fg)");
         if (sh.Edge is not null) Set("edge-shape", sh.Edge);
         b.Length--;
@@ -162,6 +163,7 @@ public sealed record DressedLook(Look Look, Roles Roles, Ink Art, string? Palett
     }
 
     private static string Number(double v) => Math.Round(v, 3).ToString(CultureInfo.InvariantCulture);
+    private static string Px(double v) => v == 0 ? "0" : Number(v) + "px";
     private static string Rem(double v) => Number(v) + "rem";
 
     /// <summary>A length that grows in a straight line between viewports of 22.5 and 80 rem.</summary>

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Plurimax.Core.Sites;
 
 namespace Plurimax.Core.Styling;
@@ -5,6 +6,15 @@ namespace Plurimax.Core.Styling;
 /// <summary>Choices that come from outside: what is not known falls away, so that any of them can be dressed.</summary>
 public static class LookChoices
 {
+    /// <summary>A choice as a form or a file holds it, cleaned; null where it is none.</summary>
+    public static LookChoice? Read(string? json)
+    {
+        try { return json is { Length: > 0 and < 8000 } && JsonSerializer.Deserialize<LookChoice>(json, SiteDocument.Json) is { Id: { } id } c && Looks.Find(id) is not null ? Cleaned(c) : null; }
+        catch (JsonException) { return null; }
+    }
+
+    public static string Write(LookChoice c) => JsonSerializer.Serialize(c, SiteDocument.Json);
+
     public static LookChoice Cleaned(LookChoice c)
     {
         static string? Hex(string? t) => t is not null && Oklch.TryHex(t, out var hex) ? hex : null;
@@ -51,8 +61,7 @@ public static class LookChoices
         var size = x.Type.Headline.Max / y.Type.Headline.Max;
         if (size is > 1.12 or < .89) yield return size > 1 ? "larger first heading" : "smaller first heading";
         if (HueApart(x.Colours.Brand, y.Colours.Brand) > 30) yield return $"{Hue(x.Colours.Brand)} action";
-        var (rx, ry) = (x.Shape.Large == "0" ? 0 : double.Parse(x.Shape.Large.Replace("px", ""), System.Globalization.CultureInfo.InvariantCulture), y.Shape.Large == "0" ? 0 : double.Parse(y.Shape.Large.Replace("px", ""), System.Globalization.CultureInfo.InvariantCulture));
-        if (Math.Abs(rx - ry) > 6) yield return rx == 0 ? "square corners" : rx > ry ? "rounder corners" : "less round corners";
+        if (Math.Abs(x.Shape.Large - y.Shape.Large) > 6) yield return x.Shape.Large == 0 ? "square corners" : x.Shape.Large > y.Shape.Large ? "rounder corners" : "less round corners";
         if (x.Variant("opening") != y.Variant("opening")) yield return $"opening: {OpeningSays(x.Variant("opening"))}";
         if (x.Variant("services") != y.Variant("services")) yield return $"services as {x.Variant("services")[2..] switch { "cards" => "cards", "ledger" => "a ledger", "bento" => "tiles of two sizes", "index" => "an index", "columns" => "columns", var v => v }}";
         if (x.Space.Section.Max / y.Space.Section.Max is > 1.12 or < .89) yield return x.Space.Section.Max > y.Space.Section.Max ? "more room" : "less room";

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 
 namespace Plurimax.Core.Styling;
 
@@ -27,20 +26,9 @@ public readonly record struct LookDistance(double Layout, double Type, double Co
         + (a.Case != b.Case ? .1 : 0) + .15 * Math.Min(1, Math.Abs(a.Headline.Max - b.Headline.Max) / 3);
 
     private static double OfColour(ColourSeeds a, ColourSeeds b) =>
-        Math.Min(1, new[] { (a.Ground, b.Ground), (a.Brand, b.Brand), (a.Accent, b.Accent), (a.Inverse, b.Inverse) }.Average(p => Apart(p.Item1, p.Item2)) / .3);
-
-    /// <summary>Euclidean in OKLab (Ottosson 2020).</summary>
-    private static double Apart(Oklch x, Oklch y)
-    {
-        double dl = x.L - y.L, da = A(x) - A(y), db = B(x) - B(y);
-        return Math.Sqrt(dl * dl + da * da + db * db);
-        static double A(Oklch c) => c.C * Math.Cos(c.H * Math.PI / 180);
-        static double B(Oklch c) => c.C * Math.Sin(c.H * Math.PI / 180);
-    }
+        Math.Min(1, new[] { (a.Ground, b.Ground), (a.Brand, b.Brand), (a.Accent, b.Accent), (a.Inverse, b.Inverse) }.Average(p => p.Item1.ToLab().From(p.Item2.ToLab())) / .3);
 
     private static double OfShape(Look a, Look b) =>
-        .5 * Math.Min(1, Math.Abs(Pixels(a.Shape.Large) - Pixels(b.Shape.Large)) / 32) + .2 * (a.Shape.Button != b.Shape.Button ? 1 : 0)
-        + .15 * Math.Min(1, Math.Abs(Pixels(a.Shape.Rule) - Pixels(b.Shape.Rule)) / 2) + .15 * Math.Min(1, Math.Abs(a.Space.Section.Max - b.Space.Section.Max) / 1.5);
-
-    private static double Pixels(string length) => double.Parse(length.Replace("px", "", StringComparison.Ordinal), CultureInfo.InvariantCulture);
+        .5 * Math.Min(1, Math.Abs(a.Shape.Large - b.Shape.Large) / 32) + .2 * (a.Shape.Button != b.Shape.Button ? 1 : 0)
+        + .15 * Math.Min(1, Math.Abs(a.Shape.Rule - b.Shape.Rule) / 2) + .15 * Math.Min(1, Math.Abs(a.Space.Section.Max - b.Space.Section.Max) / 1.5);
 }

@@ -9,24 +9,24 @@ public static class LookShaping
     {
         shape = corners switch
         {
-            Corners.Square => shape with { Small = "0", Middle = "0", Large = "0" },
-            Corners.Soft => shape with { Small = "4px", Middle = "8px", Large = "14px" },
-            Corners.Round => shape with { Small = "12px", Middle = "22px", Large = "36px" },
+            Corners.Square => shape with { Small = 0, Middle = 0, Large = 0 },
+            Corners.Soft => shape with { Small = 4, Middle = 8, Large = 14 },
+            Corners.Round => shape with { Small = 12, Middle = 22, Large = 36 },
             _ => shape,
         };
         shape = buttons switch
         {
-            ButtonForm.Square => shape with { Button = "0", Raised = false },
-            ButtonForm.Soft => shape with { Button = "8px", Raised = false },
-            ButtonForm.Pill => shape with { Button = "99px", Raised = false },
-            ButtonForm.Raised => shape with { Button = "6px", Raised = true },
+            ButtonForm.Square => shape with { Button = 0, Raised = false },
+            ButtonForm.Soft => shape with { Button = 8, Raised = false },
+            ButtonForm.Pill => shape with { Button = 99, Raised = false },
+            ButtonForm.Raised => shape with { Button = 6, Raised = true },
             _ => shape,
         };
         return rules switch
         {
-            RuleWeight.Hair => shape with { Rule = "1px" },
-            RuleWeight.Firm => shape with { Rule = "2px" },
-            RuleWeight.Heavy => shape with { Rule = "4px" },
+            RuleWeight.Hair => shape with { Rule = 1 },
+            RuleWeight.Firm => shape with { Rule = 2 },
+            RuleWeight.Heavy => shape with { Rule = 4 },
             _ => shape,
         };
     }

@@ -87,7 +87,7 @@ public static class LookTokens
                     ["fontFamily"] = "{font.display}",
                     ["fontSize"] = "{size.headline}",
                     ["fontWeight"] = "{font.display-weight}",
-                    ["letterSpacing"] = Rem(double.Parse(type.Pairing.Tracking.Replace("em", "", StringComparison.Ordinal), CultureInfo.InvariantCulture) * type.Headline.Max),
+                    ["letterSpacing"] = Rem(type.Pairing.Tracking * type.Headline.Max),
                     ["lineHeight"] = "{font.display-line-height}",
                 },
             },
@@ -106,7 +106,7 @@ public static class LookTokens
     }
 
     private static JsonObject Rem(double v) => new() { ["value"] = Math.Round(v, 4), ["unit"] = "rem" };
-    private static JsonObject Px(string length) => new() { ["$value"] = new JsonObject { ["value"] = double.Parse(length.Replace("px", "", StringComparison.Ordinal), CultureInfo.InvariantCulture), ["unit"] = "px" } };
+    private static JsonObject Px(double length) => new() { ["$value"] = new JsonObject { ["value"] = length, ["unit"] = "px" } };
     private static JsonObject Family(string css) => new() { ["$type"] = "fontFamily", ["$value"] = new JsonArray([.. css.Split(',').Select(f => (JsonNode)f.Trim('"')).Where(f => !((string)f!).EndsWith(" F", StringComparison.Ordinal))]) };
 
     /// <summary>Takes a look out of a file of tokens: one of ours comes back as it was, with what was changed in it since; of any other the colours, typefaces and corners that it names.</summary>
@@ -116,16 +116,7 @@ public static class LookTokens
         var read = DesignTokens.Read(json);
         if (!read.Ok) return Result<ReadLook>.Fail(read.Problem!);
         var tokens = read.Value!;
-        return Ours(json) is { } ours ? Returned(ours, tokens) : Foreign(tokens, over);
-    }
-
-    private static LookChoice? Ours(string json)
-    {
-        try
-        {
-            return JsonNode.Parse(json)?["$extensions"]?[Extension]?.Deserialize<LookChoice>(SiteDocument.Json) is { } c && Looks.Find(c.Id) is not null ? LookChoices.Cleaned(c) : null;
-        }
-        catch (JsonException) { return null; }
+        return LookChoices.Read(JsonNode.Parse(json, documentOptions: DesignTokens.Lenient)?["$extensions"]?[Extension]?.ToJsonString()) is { } ours ? Returned(ours, tokens) : Foreign(tokens, over);
     }
 
     private static ReadLook Returned(LookChoice choice, ImmutableArray<DesignToken> tokens)

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.RegularExpressions;
+using Plurimax.Core.Pictures;
 using SkiaSharp;
 
 namespace Plurimax.Core.Styling;
@@ -18,30 +19,19 @@ public static partial class PictureColours
     /// <summary>Clusters nearer than this in OKLab are one colour to the eye.</summary>
     private const double Same = .07;
 
-    private readonly record struct Lab(double L, double A, double B)
-    {
-        public double To(Lab o) => (L - o.L) * (L - o.L) + (A - o.A) * (A - o.A) + (B - o.B) * (B - o.B);
-        public double Chroma => Math.Sqrt(A * A + B * B);
-    }
-
     /// <returns>At most <paramref name="most"/> colours, the ones to build a palette on first; or what is wrong with the file.</returns>
     public static Result<ImmutableArray<FoundColour>> Of(byte[] bytes, int most = 5)
     {
-        if (LooksLikeSvg(bytes)) return OfDrawing(bytes, most);
-        using var data = SKData.CreateCopy(bytes);
-        using var codec = SKCodec.Create(data);
-        if (codec is null) return Result<ImmutableArray<FoundColour>>.Fail("This picture cannot be read. Save it as PNG, JPEG, WebP or SVG.");
-        if ((long)codec.Info.Width * codec.Info.Height > 60_000_000) return Result<ImmutableArray<FoundColour>>.Fail("This picture is too large; up to 60 megapixels can be taken.");
-        using var full = new SKBitmap(new SKImageInfo(codec.Info.Width, codec.Info.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul));
-        if (codec.GetPixels(full.Info, full.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput)) return Result<ImmutableArray<FoundColour>>.Fail("This picture is damaged. Save it again.");
+        if (PictureBytes.IsDrawing(bytes)) return OfDrawing(bytes, most);
+        var read = PictureBytes.Decode(bytes);
+        if (!read.Ok) return Result<ImmutableArray<FoundColour>>.Fail(read.Problem!);
+        using var full = read.Value!;
         var scale = Math.Min(1.0, Side / (double)Math.Max(full.Width, full.Height));
         // Nearest, not smooth: a mean of two inks is a colour that nobody chose.
         using var small = full.Resize(new SKImageInfo(Math.Max(1, (int)(full.Width * scale)), Math.Max(1, (int)(full.Height * scale)), SKColorType.Rgba8888, SKAlphaType.Unpremul), new SKSamplingOptions(SKFilterMode.Nearest));
         var pixels = small.Pixels.Where(p => p.Alpha > 127).Select(p => $"#{p.Red:x2}{p.Green:x2}{p.Blue:x2}").GroupBy(h => h).Select(g => (Hex: g.Key, Weight: (double)g.Count())).ToList();
         return pixels.Count == 0 ? Result<ImmutableArray<FoundColour>>.Fail("This picture is transparent all over.") : Rank(pixels, most);
     }
-
-    private static bool LooksLikeSvg(byte[] bytes) => System.Text.Encoding.UTF8.GetString(bytes, 0, Math.Min(bytes.Length, 2000)).Contains("<svg", StringComparison.OrdinalIgnoreCase);
 
     /// <summary>A drawing is not rendered: its colours are those that it names, by how often it names them.</summary>
     private static Result<ImmutableArray<FoundColour>> OfDrawing(byte[] bytes, int most)
@@ -59,7 +49,7 @@ public static partial class PictureColours
 
     private static ImmutableArray<FoundColour> Rank(List<(string Hex, double Weight)> pixels, int most)
     {
-        var points = pixels.Select(p => (At: Of(p.Hex), p.Weight)).ToList();
+        var points = pixels.Select(p => (At: Oklch.FromHex(p.Hex).ToLab(), p.Weight)).ToList();
         var centres = Cluster(points);
         var total = centres.Sum(c => c.Weight);
         // Paper and soot are what a mark is printed on, not what it is: they come last however much there is of them.
@@ -69,17 +59,17 @@ public static partial class PictureColours
         return
         [
             .. (coloured.Count > 0 ? coloured : colours).Select(c => (c.At, Share: c.Weight / sum))
-                .OrderByDescending(c => Math.Sqrt(c.Share) * (.05 + c.At.Chroma)).Take(most).Select(c => new FoundColour(Hex(c.At), Math.Round(c.Share, 3))),
+                .OrderByDescending(c => Math.Sqrt(c.Share) * (.05 + c.At.Chroma)).Take(most).Select(c => new FoundColour(c.At.ToOklch().ToHex(), Math.Round(c.Share, 3))),
         ];
     }
 
-    private static List<(Lab At, double Weight)> Cluster(List<(Lab At, double Weight)> points)
+    private static List<(Oklab At, double Weight)> Cluster(List<(Oklab At, double Weight)> points)
     {
-        var centres = new List<Lab> { points.MaxBy(p => p.Weight).At };
+        var centres = new List<Oklab> { points.MaxBy(p => p.Weight).At };
         while (centres.Count < Math.Min(Clusters, points.Count))
         {
-            var far = points.MaxBy(p => centres.Min(c => c.To(p.At)) * Math.Sqrt(p.Weight));
-            if (centres.Min(c => c.To(far.At)) < 1e-6) break;
+            var far = points.MaxBy(p => centres.Min(c => c.From(p.At)) * Math.Sqrt(p.Weight));
+            if (centres.Min(c => c.From(far.At)) < 1e-3) break;
             centres.Add(far.At);
         }
         var weights = new double[centres.Count];
@@ -90,7 +80,7 @@ public static partial class PictureColours
             foreach (var (at, weight) in points)
             {
                 var k = 0;
-                for (var i = 1; i < centres.Count; i++) if (centres[i].To(at) < centres[k].To(at)) k = i;
+                for (var i = 1; i < centres.Count; i++) if (centres[i].From(at) < centres[k].From(at)) k = i;
                 sums[k] = (sums[k].L + at.L * weight, sums[k].A + at.A * weight, sums[k].B + at.B * weight);
                 weights[k] += weight;
             }
@@ -98,28 +88,20 @@ public static partial class PictureColours
             for (var i = 0; i < centres.Count; i++)
             {
                 if (weights[i] == 0) continue;
-                var next = new Lab(sums[i].L / weights[i], sums[i].A / weights[i], sums[i].B / weights[i]);
-                moved = Math.Max(moved, next.To(centres[i]));
+                var next = new Oklab(sums[i].L / weights[i], sums[i].A / weights[i], sums[i].B / weights[i]);
+                moved = Math.Max(moved, next.From(centres[i]));
                 centres[i] = next;
             }
-            if (moved < 1e-8) break;
+            if (moved < 1e-4) break;
         }
         var found = centres.Select((c, i) => (At: c, Weight: weights[i])).Where(c => c.Weight > 0).OrderByDescending(c => c.Weight).ToList();
-        var merged = new List<(Lab At, double Weight)>();
+        var merged = new List<(Oklab At, double Weight)>();
         foreach (var c in found)
         {
-            var near = merged.FindIndex(m => m.At.To(c.At) < Same * Same);
+            var near = merged.FindIndex(m => m.At.From(c.At) < Same);
             if (near < 0) merged.Add(c);
             else merged[near] = (merged[near].At, merged[near].Weight + c.Weight);
         }
         return merged;
     }
-
-    private static Lab Of(string hex)
-    {
-        var c = Oklch.FromHex(hex);
-        return new Lab(c.L, c.C * Math.Cos(c.H * Math.PI / 180), c.C * Math.Sin(c.H * Math.PI / 180));
-    }
-
-    private static string Hex(Lab c) => new Oklch(c.L, c.Chroma, (Math.Atan2(c.B, c.A) * 180 / Math.PI + 360) % 360).ToHex();
 }

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using System.Text;
 using System.Xml.Linq;
+using Plurimax.Core.Pictures;
 using Plurimax.Core.Reading.Files;
 using Plurimax.Core.Styling;
 using SkiaSharp;
@@ -25,7 +25,7 @@ public static class LogoFile
 
     /// <param name="light">Ground of the page, "#rrggbb"; <paramref name="dark"/>: the dark ground.</param>
     public static Result<CheckedLogo> Check(byte[] bytes, string light, string dark) =>
-        Encoding.UTF8.GetString(bytes, 0, Math.Min(bytes.Length, 4000)).Contains("<svg", StringComparison.Ordinal) ? Drawing(bytes, light, dark) : Picture(bytes, light, dark);
+        PictureBytes.IsDrawing(bytes) ? Drawing(bytes, light, dark) : Picture(bytes, light, dark);
 
     private static Result<CheckedLogo> Drawing(byte[] bytes, string light, string dark)
     {
@@ -48,12 +48,9 @@ public static class LogoFile
 
     private static Result<CheckedLogo> Picture(byte[] bytes, string light, string dark)
     {
-        using var data = SKData.CreateCopy(bytes);
-        using var codec = SKCodec.Create(data);
-        if (codec is null) return Result<CheckedLogo>.Fail("This logo cannot be read. Save it as SVG, PNG or WebP.");
-        if ((long)codec.Info.Width * codec.Info.Height > 40_000_000) return Result<CheckedLogo>.Fail("This logo is too large; up to 40 megapixels can be taken.");
-        using var full = new SKBitmap(new SKImageInfo(codec.Info.Width, codec.Info.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul));
-        if (codec.GetPixels(full.Info, full.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput)) return Result<CheckedLogo>.Fail("This logo is damaged. Save it again.");
+        var read = PictureBytes.Decode(bytes);
+        if (!read.Ok) return Result<CheckedLogo>.Fail(read.Problem!);
+        using var full = read.Value!;
         var corners = new[] { full.GetPixel(0, 0), full.GetPixel(full.Width - 1, 0), full.GetPixel(0, full.Height - 1), full.GetPixel(full.Width - 1, full.Height - 1) };
         var boxed = corners.All(c => c.Alpha > 250 && Near(c, corners[0]));
         bool Ink(SKColor c) => c.Alpha > 24 && !(boxed && Near(c, corners[0]));
@@ -79,13 +76,14 @@ public static class LogoFile
         int w = right - left + 1, h = bottom - top + 1;
         if (w < LeastWide && h < LeastHigh * 2 || h < LeastHigh && w < LeastWide * 2) remarks.Add($"Only {w} by {h} px of ink: it will look soft on sharp screens. Ask for an SVG, or {LeastWide * 2} px wide.");
         if (boxed) remarks.Add(Near(corners[0], SKColors.White) ? "It stands on a white box: that shows on a tinted or dark ground. Ask for it without a ground." : "It stands on a box of colour. Ask for it without a ground if that is not meant.");
+        // In a box of its own it can be seen anywhere, box and all.
         using var cut = new SKBitmap();
         full.ExtractSubset(cut, new SKRectI(left, top, right + 1, bottom + 1));
         var k = Math.Min(1, Longest / (double)Math.Max(w, h));
         using var sized = cut.Resize(new SKImageInfo(Math.Max(1, (int)(w * k)), Math.Max(1, (int)(h * k)), SKColorType.Rgba8888, SKAlphaType.Unpremul), new SKSamplingOptions(SKCubicResampler.Mitchell));
         using var image = SKImage.FromBitmap(sized);
         using var webp = image.Encode(SKEncodedImageFormat.Webp, 92);
-        return Judge(webp.ToArray(), "webp", sized.Width, sized.Height, boxed ? Math.Max(onLight / ink, .61) : onLight / ink, onDark / ink, remarks);
+        return Judge(webp.ToArray(), "webp", sized.Width, sized.Height, boxed ? 1 : onLight / ink, boxed ? 1 : onDark / ink, remarks);
     }
 
     private static CheckedLogo Judge(byte[] bytes, string extension, int w, int h, double onLight, double onDark, List<string> remarks)

@@ -18,11 +18,14 @@ public static class Outlines
     /// <param name="Left">Where ink begins and ends, in the units of the size.</param>
     public sealed record Drawn(string Path, double Left, double Top, double Right, double Bottom);
 
-    public static bool Has(string face) => Content.Bytes($"looks/marks/{face}.ttf") is not null;
-
     /// <summary>Width of a line in the units of <paramref name="size"/>, tracking included.</summary>
     /// <param name="tracking">Added after each letter, in em.</param>
-    public static double Measure(string face, string text, double size, double tracking = 0) => Glyphs(face, text, tracking, out var width).Count == 0 ? 0 : width / Em * size;
+    public static double Measure(string face, string text, double size, double tracking = 0)
+    {
+        using var font = Font(face);
+        Place(font, face, text, tracking, out var width);
+        return width / Em * size;
+    }
 
     /// <summary>A line with its baseline beginning at (x, y), y downwards.</summary>
     public static Drawn Line(string face, string text, double size, double x, double y, double tracking = 0)
@@ -57,12 +60,13 @@ public static class Outlines
         return Write(all);
     }
 
-    private static List<(SKPath Path, float At)> Glyphs(string face, string text, double tracking, out float width)
+    private static SKFont Font(string face) => new(Faces.GetOrAdd(face, f => SKTypeface.FromData(SKData.CreateCopy(Content.Bytes($"looks/marks/{f}.ttf") ?? throw new ArgumentException($"No outlines of {f}.")))), Em) { Hinting = SKFontHinting.None, Subpixel = true, LinearMetrics = true };
+
+    /// <summary>Glyphs and where they begin, in units of 1,000 to the em. A letter that a face does not have stands without its accent, or not at all.</summary>
+    private static List<(ushort Glyph, float At)> Place(SKFont font, string face, string text, double tracking, out float width)
     {
-        var typeface = Faces.GetOrAdd(face, f => SKTypeface.FromData(SKData.CreateCopy(Content.Bytes($"looks/marks/{f}.ttf") ?? throw new ArgumentException($"No outlines of {f}."))));
-        using var font = new SKFont(typeface, Em) { Hinting = SKFontHinting.None, Subpixel = true, LinearMetrics = true };
         var pairs = Kerning.Value.GetValueOrDefault(face);
-        var glyphs = new List<(SKPath, float)>();
+        var glyphs = new List<(ushort, float)>();
         var x = 0f;
         var last = '\0';
         foreach (var raw in text)
@@ -71,12 +75,18 @@ public static class Outlines
             if (!font.ContainsGlyph(c)) continue;
             if (last != '\0' && pairs?.GetValueOrDefault($"{last}{c}") is { } kern) x += kern * Em / 1000;
             var glyph = font.GetGlyph(c);
-            if (font.GetGlyphPath(glyph) is { } path) glyphs.Add((path, x));
-            x += font.MeasureText(c.ToString()) + (float)tracking * Em;
+            glyphs.Add((glyph, x));
+            x += font.MeasureText([glyph]) + (float)tracking * Em;
             last = c;
         }
         width = Math.Max(0, x - (float)tracking * Em);
         return glyphs;
+    }
+
+    private static List<(SKPath Path, float At)> Glyphs(string face, string text, double tracking, out float width)
+    {
+        using var font = Font(face);
+        return [.. Place(font, face, text, tracking, out width).Select(g => (Path: font.GetGlyphPath(g.Glyph), g.At)).Where(g => g.Path is not null)!];
     }
 
     private static Drawn Write(List<SKPath> glyphs)

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 
 namespace Plurimax.Core.Wordmarks;
 
@@ -93,7 +92,7 @@ public static class Wordmark
 
         public Sheet Bar(double x, double y, double width, double height, MarkInk ink)
         {
-            _pieces.Add(new MarkPiece($"M{N(x)} {N(y)}h{N(width)}v{N(height)}h{N(-width)}Z", ink));
+            _pieces.Add(new MarkPiece($"M{Pictures.Canvas.N(x)} {Pictures.Canvas.N(y)}h{Pictures.Canvas.N(width)}v{Pictures.Canvas.N(height)}h{Pictures.Canvas.N(-width)}Z", ink));
             Cover(x, y, x + width, y + height);
             return this;
         }
@@ -124,8 +123,6 @@ public static class Wordmark
             return new PathText().Add(p).ToString();
         }
     }
-
-    internal static string N(double v) => Math.Round(v, 1).ToString(CultureInfo.InvariantCulture);
 
     /// <summary>The name in lines of about the same width, as few as keep each under a limit.</summary>
     /// <param name="most">Letters in a line, as a wish: a single long word stays whole.</param>

@@ -121,23 +121,13 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
         }
         foreach (var l in await db.Lookbooks.Include(l => l.Site).ToListAsync())
         {
-            var n = 0;
-            if (t.In(l.ChosenBy)) { l.ChosenBy = PersonTraces.Blank; n++; }
-            (l.Comments, var said) = Commented(t, l.Comments);
-            var (facts, count) = t.Without(l.Facts);
-            if (count > 0) l.Facts = facts;
-            if (Blanked(t, l.Document) is { } document) { l.Document = document; n++; }
-            Say($"Lookbooks of {Of(l.Site.ClientId)}", n + said + count, "taken out");
+            (l.ChosenBy, l.Comments, l.Facts, l.Document, var n) = Cleared(t, l.ChosenBy, l.Comments, l.Facts, l.Document);
+            Say($"Lookbooks of {Of(l.Site.ClientId)}", n, "taken out");
         }
         foreach (var l in await db.SentPlans.Include(l => l.Site).ToListAsync())
         {
-            var n = 0;
-            if (t.In(l.AgreedBy)) { l.AgreedBy = PersonTraces.Blank; n++; }
-            (l.Comments, var said) = Commented(t, l.Comments);
-            var (facts, count) = t.Without(l.Facts);
-            if (count > 0) l.Facts = facts;
-            if (Blanked(t, l.Document) is { } document) { l.Document = document; n++; }
-            Say($"Plans of {Of(l.Site.ClientId)}", n + said + count, "taken out");
+            (l.AgreedBy, l.Comments, l.Facts, l.Document, var n) = Cleared(t, l.AgreedBy, l.Comments, l.Facts, l.Document);
+            Say($"Plans of {Of(l.Site.ClientId)}", n, "taken out");
         }
         foreach (var g in (await db.Events.FromSql($"select * from events where concat_ws(' ', text, who) ~* {t.Rough}").ToListAsync()).Where(e => t.In(e.Text) || t.In(e.Who)).GroupBy(e => clientOf[e.SiteId]))
         {
@@ -164,10 +154,14 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
         return things.ToImmutable();
     }
 
-    private static (ImmutableArray<ClientComment> Comments, int Count) Commented(PersonTraces t, ImmutableArray<ClientComment> comments)
+    /// <summary>What a client was sent and said of it, without the person; and how many things were taken out.</summary>
+    private static (string? By, ImmutableArray<ClientComment> Comments, Core.Facts.FactSheet Facts, Core.Sites.SiteDocument Document, int Count) Cleared(PersonTraces t, string? by, ImmutableArray<ClientComment> comments, Core.Facts.FactSheet facts, Core.Sites.SiteDocument document)
     {
-        var cleaned = comments.Select(c => t.In(c.Author) || t.In(c.Text) ? c with { Author = t.In(c.Author) ? PersonTraces.Blank : c.Author, Text = t.Without(c.Text) } : c).ToImmutableArray();
-        return (cleaned, comments.Where((c, i) => c != cleaned[i]).Count());
+        var cleared = comments.Select(c => t.In(c.Author) || t.In(c.Text) ? c with { Author = t.In(c.Author) ? PersonTraces.Blank : c.Author, Text = t.Without(c.Text) } : c).ToImmutableArray();
+        var (without, count) = t.Without(facts);
+        var blanked = Blanked(t, document);
+        count += (t.In(by) ? 1 : 0) + comments.Where((c, i) => c != cleared[i]).Count() + (blanked is null ? 0 : 1);
+        return (t.In(by) ? PersonTraces.Blank : by, cleared, without, blanked ?? document, count);
     }
 
     private static T? Blanked<T>(PersonTraces t, T document) where T : class

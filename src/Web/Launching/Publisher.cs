@@ -19,8 +19,11 @@ namespace Plurimax.Web.Launching;
 /// </summary>
 public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, IBlobStore blobs, SiteAddresses addresses, PublishedSites sites, TimeProvider clock)
 {
-    public async Task<RenderSettings> SettingsAsync(Site site, CancellationToken cancel = default) =>
-        new(addresses.Main(site), (await store.SettingsAsync(site, cancel)).All()) { Blobs = hash => blobs.Get(hash) };
+    public async Task<RenderSettings> SettingsAsync(Site site, CancellationToken cancel = default)
+    {
+        var before = await db.Releases.AsNoTracking().Where(r => r.SiteId == site.Id).OrderByDescending(r => r.Number).Select(r => r.Manifest).FirstOrDefaultAsync(cancel);
+        return new(addresses.Main(site), (await store.SettingsAsync(site, cancel)).All()) { Blobs = hash => blobs.Get(hash), Made = path => before?.GetValueOrDefault(path) is { } file ? blobs.Get(file.Hash) : null };
+    }
 
     public async Task<ImmutableArray<Finding>> PreflightAsync(Site site, CancellationToken cancel = default)
     {

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Lettering;
 using Plurimax.Core.Line;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Styling;
@@ -69,6 +70,10 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
     public async Task<SentLookbook?> FindAsync(string token) => PrivateLink.HashOf(token) is { } hash
         ? await db.Lookbooks.Include(l => l.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(l => l.TokenHash == hash) : null;
 
+    /// <summary>The lookbook of a link that has not ended; null of any other.</summary>
+    public async Task<Guid?> OpenAsync(string token) => PrivateLink.HashOf(token) is { } hash
+        ? await db.Lookbooks.Where(l => l.TokenHash == hash && l.EndedAt == null).Select(l => (Guid?)l.Id).FirstOrDefaultAsync() : null;
+
     public async Task OpenedAsync(SentLookbook book)
     {
         if (book.OpenedAt is not null) return;
@@ -79,10 +84,14 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
     /// <summary>A comment of the client; the maker sees it on Look and in the history.</summary>
     public async Task CommentAsync(SentLookbook book, string author, int? of, string text)
     {
+        // Two people may write at once.
+        await using var transaction = await db.Database.BeginTransactionAsync();
+        await db.HoldAsync(book);
         book.Comments = book.Comments.Add(new ClientComment(clock.GetUtcNow(), author, of is { } n && n >= 0 && n < book.Looks.Length ? n : null, text));
         store.Wait(book.Site, Party.Us, author);
-        Note(book.Site, $"{author} on {(of is { } k && k < book.Looks.Length ? $"look {book.Looks[k].Name}" : "the looks")}: {(text.Length > 140 ? text[..139] + "…" : text)}", author);
+        Note(book.Site, $"{author} on {(of is { } k && k < book.Looks.Length ? $"look {book.Looks[k].Name}" : "the looks")}: {Letters.Cut(text, 140)}", author);
         await db.SaveChangesAsync();
+        await transaction.CommitAsync();
     }
 
     /// <summary>The client's choice. It waits for the maker, who puts it on the site; a later choice replaces it.</summary>

@@ -17,7 +17,6 @@ namespace Plurimax.Web.Pages;
 [EnableRateLimiting("client")]
 public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, SiteStore store) : PageModel
 {
-    private const string NameCookie = "proof-name";
     private TextEngine? _text;
 
     public string Agency { get; private set; } = "";
@@ -52,7 +51,8 @@ public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, SiteSto
     public async Task<IActionResult> OnPostAgreeAsync(string token, string? by)
     {
         if (!await LoadAsync(token, null)) return Gone();
-        if (Signed(by).Length is 0 or > 80) AgreeProblem = "Give your name: a plan is agreed by a person.";
+        Name = ClientName.Take(Response, by, out var named);
+        if (!named) AgreeProblem = "Give your name: a plan is agreed by a person.";
         if (AgreeProblem is not null) return Again();
         await desk.AgreeAsync(Plan!, Name);
         return Done(token, $"Thank you, {Name}. The plan is agreed.");
@@ -61,21 +61,14 @@ public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, SiteSto
     public async Task<IActionResult> OnPostCommentAsync(string token, string? by, string? text, string? leaf)
     {
         if (!await LoadAsync(token, leaf)) return Gone();
-        var name = Signed(by);
+        var name = Name = ClientName.Take(Response, by, out var named);
         Typed = FactReader.Clean(text, lines: true);
         if (Typed.Length == 0) CommentProblem = "Write what should be different.";
         else if (Typed.Length > PlanDesk.MostComment) CommentProblem = $"That is {Typed.Length:N0} characters; up to {PlanDesk.MostComment:N0} fit.";
-        else if (name.Length is 0 or > 80) CommentProblem = "Give your name, so that we know who to answer.";
+        else if (!named) CommentProblem = "Give your name, so that we know who to answer.";
         if (CommentProblem is not null) return Again();
         await desk.CommentAsync(Plan!, name, Leaf is null ? null : Plan!.Document.Pages.IndexOf(Leaf), Typed);
         return Done(token, "Your comment is with the agency.");
-    }
-
-    private string Signed(string? by)
-    {
-        Name = FactReader.Clean(by);
-        if (Name.Length is > 0 and <= 80) Response.Cookies.Append(NameCookie, Name, new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Lax, MaxAge = TimeSpan.FromDays(60), Path = "/" });
-        return Name;
     }
 
     private PageResult Again()
@@ -103,7 +96,7 @@ public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, SiteSto
         Plan = await desk.FindAsync(token);
         if (Ended) return false;
         Leaf = Plan!.Document.FindPage(leaf ?? "") is { Hidden: false } page ? page : null;
-        Name = Request.Cookies[NameCookie] ?? "";
+        Name = ClientName.Of(Request);
         Said = TempData["Said"] as string;
         return true;
     }

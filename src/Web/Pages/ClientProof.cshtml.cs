@@ -17,7 +17,6 @@ namespace Plurimax.Web.Pages;
 public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalogue trades, SiteStore store) : PageModel
 {
     public string Agency { get; private set; } = "";
-    private const string NameCookie = "proof-name";
     private TextEngine? _text;
 
     public Proof? Proof { get; private set; }
@@ -62,7 +61,7 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
         Marks = await desk.MarksAsync(Proof.Id);
         Leaf = Proof.Document.Pages.FirstOrDefault(p => !p.Hidden && p.File == leaf)?.File ?? "index.html";
         SheetUrl = $"/proof/{token}/sheet/{Leaf}";
-        Name = Request.Cookies[NameCookie] ?? "";
+        Name = ClientName.Of(Request);
         Said = TempData["Said"] as string;
         var shown = Proof.Document.Pages.First(p => p.File == Leaf);
         Passages = [.. shown.Sections.Where(s => !s.Hidden).SelectMany(s => s.Content.Passages().Where(x => Plain(x.Passage).Length > 0).Select(x => ($"{s.Id}/{x.Path}", Cut($"{SectionKinds.Of(s.Content).Label}: {Plain(x.Passage)}"))))];
@@ -71,16 +70,16 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
         return true;
     }
 
-    private static string Cut(string s) => s.Length > 70 ? s[..69] + "…" : s;
+    private static string Cut(string s) => Core.Lettering.Letters.Cut(s, 70);
 
     public async Task<IActionResult> OnPostMarkAsync(string token, string? file, string? place, string? quote, string? text, string? by)
     {
         if (!await LoadAsync(token, file)) return Ended();
         if (Proof!.SignedAt is not null) return Redirect($"/proof/{token}");
         var words = FactReader.Clean(text, lines: true);
-        var name = FactReader.Clean(by);
+        var name = ClientName.Take(Response, by, out var named);
         (TypedText, Place, Quote, Name) = (text ?? "", place ?? "", quote ?? "", name);
-        MarkProblem = words.Length == 0 ? "Write what should be different." : words.Length > 1000 ? "Up to 1,000 characters fit; shorten it or leave two marks." : name.Length is 0 or > 80 ? "Give your name, so that the agency knows whom to ask." : null;
+        MarkProblem = words.Length == 0 ? "Write what should be different." : words.Length > 1000 ? "Up to 1,000 characters fit; shorten it or leave two marks." : !named ? "Give your name, so that the agency knows whom to ask." : null;
         if (MarkProblem is not null)
         {
             Response.StatusCode = 422;
@@ -90,7 +89,6 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
         var section = parts.Length == 2 ? parts[0] : null;
         var passage = section is null ? null : Proof.Document.FindSection(section)?.Section.Content.Passages().FirstOrDefault(p => p.Path == parts[1]).Passage;
         var mark = await desk.MarkAsync(Proof, Leaf, passage is null ? null : section, passage is null ? null : parts[1], passage is null ? "" : Cut(string.IsNullOrWhiteSpace(quote) ? Plain(passage) : FactReader.Clean(quote)), words, name);
-        Remember(name);
         TempData["Said"] = $"Mark {mark.Number} is with the agency.";
         return Redirect($"/proof/{token}?leaf={Leaf}");
     }
@@ -122,18 +120,14 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
     private async Task<IActionResult> CloseAsync(string token, string? signer, Func<string, Task<string>> act)
     {
         if (!await LoadAsync(token, null)) return Ended();
-        var name = FactReader.Clean(signer);
-        Name = name;
-        if (name.Length is 0 or > 80)
+        var name = Name = ClientName.Take(Response, signer, out var named);
+        if (!named)
         {
             SignProblem = "Give your name: a version is signed off by a person.";
             Response.StatusCode = 422;
             return Page();
         }
-        Remember(name);
         TempData["Said"] = await act(name);
         return Redirect($"/proof/{token}");
     }
-
-    private void Remember(string name) => Response.Cookies.Append(NameCookie, name, new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Strict, IsEssential = true, MaxAge = TimeSpan.FromDays(60), Path = "/proof" });
 }

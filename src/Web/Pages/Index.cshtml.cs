@@ -97,7 +97,7 @@ public sealed class IndexModel(PlurimaxDb db, SiteStatus status, TimeProvider cl
     }
 
     private static string F(double v) => Math.Round(v, 1).ToString(CultureInfo.InvariantCulture);
-    public static string Cut(string text, int most) => text.Length > most ? text[..(most - 1)] + "…" : text;
+    public static string Cut(string text, int most) => Core.Lettering.Letters.Cut(text, most);
 
     public string With(string? party) => "?" + string.Join("&", new[] { Station is { } s ? $"station={s.ToString().ToLowerInvariant()}" : null, party is null ? null : $"waits={party}", Find.Length > 0 ? $"find={Uri.EscapeDataString(Find)}" : null }.Where(q => q is not null));
 }

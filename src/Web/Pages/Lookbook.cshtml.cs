@@ -16,7 +16,6 @@ namespace Plurimax.Web.Pages;
 [EnableRateLimiting("client")]
 public sealed class LookbookModel(LookDesk desk, TradeCatalogue trades, SiteStore store) : PageModel
 {
-    private const string NameCookie = "proof-name";
     private TextEngine? _text;
 
     public string Agency { get; private set; } = "";
@@ -48,8 +47,8 @@ public sealed class LookbookModel(LookDesk desk, TradeCatalogue trades, SiteStor
     public async Task<IActionResult> OnPostChooseAsync(string token, int look, string? by, string? leaf)
     {
         if (!await LoadAsync(token, look, null, leaf)) return Gone();
-        var name = Signed(by);
-        if (name.Length is 0 or > 80) ChooseProblem = "Give your name, so that we know whose choice it is.";
+        var name = Name = ClientName.Take(Response, by, out var named);
+        if (!named) ChooseProblem = "Give your name, so that we know whose choice it is.";
         if (ChooseProblem is not null) return Again();
         await desk.ChooseAsync(Book!, Look, name);
         return Done($"Thank you, {name}. {Agency} has been told that you chose {Book!.Looks[Look].Name}.");
@@ -58,21 +57,14 @@ public sealed class LookbookModel(LookDesk desk, TradeCatalogue trades, SiteStor
     public async Task<IActionResult> OnPostCommentAsync(string token, int look, string? by, string? text, bool all, string? leaf)
     {
         if (!await LoadAsync(token, look, null, leaf)) return Gone();
-        var name = Signed(by);
+        var name = Name = ClientName.Take(Response, by, out var named);
         Typed = FactReader.Clean(text, lines: true);
         if (Typed.Length == 0) CommentProblem = "Write what you think of it.";
         else if (Typed.Length > LookDesk.MostComment) CommentProblem = $"That is {Typed.Length:N0} characters; up to {LookDesk.MostComment:N0} fit.";
-        else if (name.Length is 0 or > 80) CommentProblem = "Give your name, so that we know who to answer.";
+        else if (!named) CommentProblem = "Give your name, so that we know who to answer.";
         if (CommentProblem is not null) return Again();
         await desk.CommentAsync(Book!, name, all ? null : Look, Typed);
         return Done("Your comment is with the agency.");
-    }
-
-    private string Signed(string? by)
-    {
-        Name = FactReader.Clean(by);
-        if (Name.Length is > 0 and <= 80) Response.Cookies.Append(NameCookie, Name, new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Lax, MaxAge = TimeSpan.FromDays(60), Path = "/" });
-        return Name;
     }
 
     private PageResult Again()
@@ -103,7 +95,7 @@ public sealed class LookbookModel(LookDesk desk, TradeCatalogue trades, SiteStor
         Look = look is { } n && n >= 0 && n < Book!.Looks.Length ? n : 0;
         With = with is { } w && w >= 0 && w < Book!.Looks.Length && w != Look ? w : null;
         Leaf = Book!.Document.Pages.FirstOrDefault(p => !p.Hidden && p.File == leaf)?.File ?? Book.Document.Pages.First(p => !p.Hidden).File;
-        Name = Request.Cookies[NameCookie] ?? "";
+        Name = ClientName.Of(Request);
         Said = TempData["Said"] as string;
         return true;
     }

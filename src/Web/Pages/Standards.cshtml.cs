@@ -68,5 +68,5 @@ public sealed class StandardsModel(PlurimaxDb db, SiteStore store, TradeCatalogu
         return Redirect("/standards#kept-h");
     }
 
-    public static string Cut(string s) => s.Length > 70 ? s[..69] + "…" : s;
+    public static string Cut(string s) => Core.Lettering.Letters.Cut(s, 70);
 }

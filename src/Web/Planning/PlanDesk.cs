@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Lettering;
 using Plurimax.Core.Line;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
@@ -53,10 +54,14 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
     public async Task CommentAsync(SentPlan plan, string author, int? of, string text)
     {
         var page = of is { } n && n >= 0 && n < plan.Document.Pages.Length ? plan.Document.Pages[n] : null;
+        // Two people may write at once.
+        await using var transaction = await db.Database.BeginTransactionAsync();
+        await db.HoldAsync(plan);
         plan.Comments = plan.Comments.Add(new ClientComment(clock.GetUtcNow(), author, page is null ? null : of, text));
         store.Wait(plan.Site, Party.Us, author);
-        Note(plan.Site, $"{author} on {(page is null ? "the plan" : $"the page {page.Menu.Text}")}: {(text.Length > 140 ? text[..139] + "…" : text)}", author);
+        Note(plan.Site, $"{author} on {(page is null ? "the plan" : $"the page {page.Menu.Text}")}: {Letters.Cut(text, 140)}", author);
         await db.SaveChangesAsync();
+        await transaction.CommitAsync();
     }
 
     private void Note(Site site, string text, string who) =>

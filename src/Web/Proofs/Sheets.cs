@@ -48,8 +48,13 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
 
         app.MapGet(PublicEndpoints.LookSheet, async (string token, int look, string? path, Sheets sheets, LookDesk desk, TradeCatalogue trades, SiteAddresses addresses, IBlobStore blobs, HttpContext http) =>
         {
-            if (await desk.FindAsync(token) is not { EndedAt: null } book || look < 0 || look >= book.Looks.Length) return Results.Text("This link has ended.", statusCode: 410);
-            return await sheets.AnswerAsync(http, $"lookbook {book.Id} {look}", path, () => Task.FromResult(SiteRenderer.Render(book.Document with { Look = book.Looks[look].Choice }, trades[book.Document.Trade], book.Facts, new RenderSettings(addresses.Main(book.Site), book.Settings, RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) })));
+            // A page asks for a dozen files: whether the link is open is looked up for each, what it shows is read once.
+            if (await desk.OpenAsync(token) is not { } id) return Results.Text("This link has ended.", statusCode: 410);
+            return await sheets.AnswerAsync(http, $"lookbook {id} {look}", path, async () =>
+            {
+                var book = (await desk.FindAsync(token))!;
+                return look < 0 || look >= book.Looks.Length ? SiteFiles.None : SiteRenderer.Render(book.Document with { Look = book.Looks[look].Choice }, trades[book.Document.Trade], book.Facts, new RenderSettings(addresses.Main(book.Site), book.Settings, RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
+            });
         }).AllowAnonymous();
 
         app.MapGet(PublicEndpoints.SampleSheet, async (string token, string? path, Sheets sheets, ProspectDesk desk, SiteStore store, TakeStore takes, SiteAddresses addresses, TimeProvider clock, HttpContext http) =>

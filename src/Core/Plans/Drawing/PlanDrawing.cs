@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Plurimax.Core.Facts;
+using Plurimax.Core.Lettering;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Styling;
@@ -28,7 +29,7 @@ public static class PlanDrawing
     {
         m.Add(new AreaMark([(s.X + s.W / 2, s.Y - 22), (s.X + s.W / 2, s.Y)], null, Ink, 1, Closed: false));
         m.Add(new AreaMark(Corners(s.X, s.Y, s.W, s.H), "#ffffff", s.Page.Hidden ? Hair : "#778b84", 1, Dashed: s.Page.Hidden));
-        m.Add(new TextMark(s.X + 8, s.Y + 18, 12, Cut($"{s.Number}  {s.Name}", 24), Ink, Bold: true));
+        m.Add(new TextMark(s.X + 8, s.Y + 18, 12, Letters.Cut($"{s.Number}  {s.Name}", 24), Ink, Bold: true));
         foreach (var (line, i) in Wrapped(s.Page.Purpose, 32).Take(2).Select((l, i) => (l, i))) m.Add(new TextMark(s.X + 8, s.Y + 31 + i * 10, 8.5, line, Quiet));
         foreach (var section in s.Sections)
         {
@@ -91,7 +92,6 @@ public static class PlanDrawing
     }
 
     private static ImmutableArray<(double, double)> Corners(double x, double y, double w, double h) => [(x, y), (x + w, y), (x + w, y + h), (x, y + h)];
-    private static string Cut(string t, int most) => t.Length <= most ? t : t[..(most - 1)].TrimEnd() + "…";
 
     /// <summary>Text in lines of at most so many letters, broken between words.</summary>
     public static IEnumerable<string> Wrapped(string text, int most)

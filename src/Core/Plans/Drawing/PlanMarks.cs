@@ -22,7 +22,7 @@ public static class PlanFiles
 {
     private static readonly Lazy<SKTypeface> Face = new(() => SKTypeface.FromData(SKData.CreateCopy(Content.Bytes("looks/marks/plan.ttf")!)));
 
-    private static string N(double v) => Wire.N(v);
+    private static string N(double v) => Pictures.Canvas.N(v);
 
     public static string Svg(PlanSheetPage sheet)
     {

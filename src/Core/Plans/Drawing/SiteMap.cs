@@ -66,7 +66,7 @@ public sealed record SiteMap(ImmutableArray<MapSheet> Sheets, ImmutableArray<Map
         }
         var all = sheets.ToImmutable();
         var width = all.Max(s => s.X + s.W) + Margin;
-        return new SiteMap(all, LinksOf(site, all, text, y - 26), rails.ToImmutable(), width, y + 8, k);
+        return new SiteMap(all, LinksOf(site, all), rails.ToImmutable(), width, y + 8, k);
     }
 
     private static MapSheet Sheet(SiteDocument site, Page page, int number, TextEngine text, Waiting waiting, Look look, double[] heights, double tall, double x, double y)
@@ -89,7 +89,7 @@ public sealed record SiteMap(ImmutableArray<MapSheet> Sheets, ImmutableArray<Map
     private static string Label(Section s, SectionKind kind, TextEngine text) => s.Content is TextContent or LegalContent && text.Plain(s.Content.Heading) is { Length: > 0 } h ? h : kind.Label;
 
     /// <summary>Where sections lead: the main action, services to their own pages, and links that somebody wrote.</summary>
-    private static ImmutableArray<MapLink> LinksOf(SiteDocument site, ImmutableArray<MapSheet> sheets, TextEngine text, double bus)
+    private static ImmutableArray<MapLink> LinksOf(SiteDocument site, ImmutableArray<MapSheet> sheets)
     {
         var links = ImmutableArray.CreateBuilder<MapLink>();
         var lane = 0;
@@ -99,11 +99,10 @@ public sealed record SiteMap(ImmutableArray<MapSheet> Sheets, ImmutableArray<Map
                 {
                     if (sheets.FirstOrDefault(s => s.Page.Id == to && !s.Page.Hidden) is not { } target || target.Page.Id == sheet.Page.Id) continue;
                     double x = sheet.X + sheet.W, y = sheet.Y + section.Y + section.H / 2, turn = x + 8 + lane++ % 5 * 4, arrive = target.X + 14 + lane % 7 * 4;
-                    // Down the gap beside the sheet, along under the row, up to the foot of the page it leads to; or across to the neighbour.
-                    links.Add(new MapLink(sheet.Page.Id, section.Section.Id, to, main, target.X > sheet.X && target.X - x <= Gap + 1 && Math.Abs(target.Y - sheet.Y) < 1 && y < target.Y + target.H
-                        ? [(x, y), (target.X, y)]
-                        : target.Y + target.H < bus && target.Y >= sheet.Y ? [(x, y), (turn, y), (turn, target.Y + target.H + 12 + lane % 4 * 3), (arrive, target.Y + target.H + 12 + lane % 4 * 3), (arrive, target.Y + target.H)]
-                        : [(x, y), (turn, y), (turn, target.Y + target.H + 14), (arrive, target.Y + target.H + 14), (arrive, target.Y + target.H)]));
+                    // Across to the neighbour; or down the gap beside the sheet, along under the row, up to the foot of the page it leads to.
+                    var beside = target.X > sheet.X && target.X - x <= Gap + 1 && Math.Abs(target.Y - sheet.Y) < 1 && y < target.Y + target.H;
+                    var under = target.Y + target.H + 12 + lane % 4 * 3;
+                    links.Add(new MapLink(sheet.Page.Id, section.Section.Id, to, main, beside ? [(x, y), (target.X, y)] : [(x, y), (turn, y), (turn, under), (arrive, under), (arrive, target.Y + target.H)]));
                 }
         return links.ToImmutable();
     }
@@ -129,7 +128,4 @@ public sealed record SiteMap(ImmutableArray<MapSheet> Sheets, ImmutableArray<Map
         Trades.MainAction.Call => null,
         _ => site.Pages.FirstOrDefault(p => !p.Hidden && p.Language == from.Language && p.Sections.Any(s => !s.Hidden && s.Content is ContactContent)),
     };
-
-    /// <summary>A word on how far everything is from the main action.</summary>
-    public int ActionsMain => Links.Count(l => l.Main);
 }

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Text;
 
 namespace Plurimax.Core.Plans.Drawing;
@@ -20,13 +19,11 @@ public sealed record Wire(double Width, double Height, ImmutableArray<WireShape>
         var b = new StringBuilder();
         foreach (var shape in Shapes.Where(s => s.Tone == tone))
         {
-            for (var i = 0; i < shape.Points.Length; i++) b.Append(i == 0 ? 'M' : 'L').Append(N(shape.Points[i].X * scale)).Append(' ').Append(N(shape.Points[i].Y * scale));
+            for (var i = 0; i < shape.Points.Length; i++) b.Append(i == 0 ? 'M' : 'L').Append(Pictures.Canvas.N(shape.Points[i].X * scale)).Append(' ').Append(Pictures.Canvas.N(shape.Points[i].Y * scale));
             if (shape.Closed) b.Append('Z');
         }
         return b.ToString();
     }
-
-    internal static string N(double v) => Math.Round(v, 1).ToString(CultureInfo.InvariantCulture);
 }
 
 /// <summary>Builds a wireframe out of the few things that pages consist of.</summary>

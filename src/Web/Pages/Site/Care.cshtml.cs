@@ -62,5 +62,5 @@ public sealed class CareModel(SiteStore store, SiteStatus status, SiteAddresses 
         return Back("Given back; the layer below holds again");
     }
 
-    public static string Cut(string s) => s.Length > 60 ? s[..59] + "…" : s;
+    public static string Cut(string s) => Core.Lettering.Letters.Cut(s, 60);
 }

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using System.Text.Json;
 using Microsoft.AspNetCore.Mvc;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Sites;
@@ -15,7 +14,7 @@ namespace Plurimax.Web.Pages.Site;
 /// <summary>A look as it is offered, with the letter it goes by on this page.</summary>
 public sealed record OfferedLook(string Letter, LookChoice Choice, DressedLook Dressed, string Url)
 {
-    public string Json => JsonSerializer.Serialize(Choice, SiteDocument.Json);
+    public string Json => LookChoices.Write(Choice);
 }
 
 /// <summary>Looks side by side on the client's own pages.</summary>
@@ -67,28 +66,24 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
         var palette = brandsGiven.Length == 0 && Wish.Palette is { } p && Palettes.Named.ContainsKey(p) ? p : null;
         var seed = $"{Trade.Id}/{Site.Client.Facts.Name}/{Site.Client.Facts.Town}";
         var offer = Looks.Offer(Trade, seed, brandsGiven, Wish.SetShown, string.Join(' ', Wish.WordsKnown.Select(w => w.Id))).Select(o => o with { Dark = Wish.Dark, Palette = palette ?? o.Palette }).ToList();
-        if (Wish.SetShown == 1 && offer.FindIndex(o => o.Id == Document.Look.Id) is var same) offer[same >= 0 ? same : 2] = untouched || same < 0 && brandsGiven.Length == 0 && palette is null ? Document.Look : offer[same >= 0 ? same : 2];
+        // The look that the site has stands among the best three, as it is, until something else is asked for.
+        var same = offer.FindIndex(o => o.Id == Document.Look.Id);
+        if (Wish.SetShown == 1 && (untouched || same < 0 && brandsGiven.IsEmpty && palette is null)) offer[same >= 0 ? same : 2] = Document.Look;
         if (Wish.Show is { } kept && Kept.FirstOrDefault(k => k.Id == kept) is { } shown) offer[2] = shown.Choice;
         if (Wish.Mixed(offer) is { } mix) offer.Add(mix);
         Offers = [.. offer.Select((o, i) => new OfferedLook(i == 3 ? "mix" : "ABC"[i].ToString(), o, DressedLook.Of(o), sheets.Url(new SheetView(Site.Id, o), Leaf.File)))];
     }
 
-    private LookChoice? Given(string? json)
-    {
-        try { return json is { Length: > 0 and < 4000 } && JsonSerializer.Deserialize<LookChoice>(json, SiteDocument.Json) is { Id: not null } c ? LookChoices.Cleaned(c) : null; }
-        catch (JsonException) { return null; }
-    }
-
     public async Task<IActionResult> OnPostChooseAsync(int revision, string? choice)
     {
-        if (Given(choice) is not { } given) return BadRequest();
+        if (LookChoices.Read(choice) is not { } given) return BadRequest();
         var outcome = await Store.EditAsync(Site.Id, revision, new ChooseLook(given), Who, evenSo: true);
         return Back(outcome.Ok ? $"Look {Looks.Find(given.Id)?.Name} chosen" : outcome.Problem ?? "The site changed meanwhile; look again and choose.");
     }
 
     public async Task<IActionResult> OnPostKeepAsync(string? choice, string? name, bool all)
     {
-        if (Given(choice) is not { } given) return BadRequest();
+        if (LookChoices.Read(choice) is not { } given) return BadRequest();
         var label = FactReader.Clean(name) is { Length: > 0 } n ? n : Looks.Find(given.Id)!.Name;
         return Back(await desk.KeepAsync(all ? null : Site.Id, label, given, Who) ?? (all ? $"“{label}” is kept for all clients" : $"“{label}” is a favourite of this site"));
     }
@@ -118,7 +113,7 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
 
     public async Task<IActionResult> OnPostSendAsync(string[] choice, bool mail)
     {
-        var looks = choice.Select(Given).OfType<LookChoice>().Take(4).ToList();
+        var looks = choice.Select(LookChoices.Read).OfType<LookChoice>().Take(4).ToList();
         if (looks.Count < 2) return Back("Two looks at least belong in a lookbook");
         var token = await desk.SendAsync(Site, [.. looks.Select((l, i) => new SentLook($"{"ABCD"[i]}, {Looks.Find(l.Id)!.Name}", l))], Who, $"{Request.Scheme}://{Request.Host}", mail ? Email : null);
         TempData["Link"] = $"{Request.Scheme}://{Request.Host}/looks/{token}";

@@ -56,12 +56,17 @@ public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddres
             entry.SlidingExpiration = TimeSpan.FromMinutes(10);
             var site = Document with { Look = Choice };
             var files = SiteRenderer.Render(site, Trade, Site.Facts, new RenderSettings(Address, settings, RenderMode.Anchored) { Blobs = hash => blobs.Get(hash) });
-            return Task.FromResult((StyleUses.Of(files).ToImmutableDictionary(u => u.Choice), ColourShares.Of(site, Dressed, files)));
+            var pages = StyleUses.Pages(files);
+            return Task.FromResult((StyleUses.Of(files, pages).ToImmutableDictionary(u => u.Choice), ColourShares.Of(site, Dressed, files, pages)));
         }))!;
     }
 
+    /// <summary>How often the site uses a choice, and where most.</summary>
     public string Use(string choice) => Uses.GetValueOrDefault(choice) is not { Count: > 0 } u ? "not used on this site" : $"{u.Count} on {u.Pages} {(u.Pages == 1 ? "page" : "pages")}";
-    public string UseIn(string choice) => Uses.GetValueOrDefault(choice) is { Where.Length: > 0 } u ? string.Join(", ", u.Where) : "";
+    public string? Where(string choice) => Uses.GetValueOrDefault(choice) is { Where.Length: > 0 } u ? $"most in {string.Join(", ", u.Where.Select(Section))}" : null;
+
+    /// <summary>What makers call a section, by the class that its style goes by.</summary>
+    private static string Section(string css) => css switch { "head" => "the header", "foot" => "the footer", _ => SectionKinds.All.Values.FirstOrDefault(k => SiteRenderer.CssOf(k.Name) == css)?.Label.ToLowerInvariant() ?? css };
     public string Plain(Passage p) => TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text.Plain(p);
 
     public async Task<IActionResult> OnPostAsync(int revision, [FromForm] HandForm form, string? leaf, string how, string? name)
@@ -110,10 +115,10 @@ public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddres
     }
 
     /// <summary>Puts a look that was read from tokens on the site.</summary>
-    public async Task<IActionResult> OnPostTakeAsync(int revision, string choice)
+    public async Task<IActionResult> OnPostTakeAsync(int revision, string? choice)
     {
-        if (System.Text.Json.JsonSerializer.Deserialize<LookChoice>(choice, SiteDocument.Json) is not { Id: not null } given) return BadRequest();
-        var outcome = await Store.EditAsync(Site.Id, revision, new ChooseLook(LookChoices.Cleaned(given)), Who, evenSo: true);
+        if (LookChoices.Read(choice) is not { } given) return BadRequest();
+        var outcome = await Store.EditAsync(Site.Id, revision, new ChooseLook(given), Who, evenSo: true);
         return ToHand(outcome.Ok ? "The site has the look of the file now" : outcome.Problem ?? "The site changed meanwhile; look again.");
     }
 }

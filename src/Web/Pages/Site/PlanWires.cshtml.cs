@@ -26,7 +26,7 @@ public sealed class PlanWiresModel(SiteStore store, SiteStatus status, SiteAddre
         Leaf = Document.FindPage(leaf ?? "") ?? Document.Pages[0];
         var look = DressedLook.Of(Document.Look).Look;
         var waiting = new Waiting(Document, Site.Facts);
-        Widths = [.. ExpectedHeights.Widths.Select(w => PlanDrawing.Parts(Document, Leaf, look, waiting, w).ToImmutableArray() is var parts ? (w, parts.Sum(p => p.Wire.Height), parts) : default)];
+        Widths = [.. ExpectedHeights.Widths.Select(w => (w, PlanDrawing.Parts(Document, Leaf, look, waiting, w).ToImmutableArray())).Select(x => (x.w, x.Item2.Sum(p => p.Wire.Height), x.Item2))];
     }
 
     public IActionResult OnGetFile(string? leaf, string kind)
