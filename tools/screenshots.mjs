@@ -18,7 +18,7 @@ const site = async (name) => {
 };
 const harrowgate = await site('Harrowgate Cycle Works');
 const shots = {
-  line: '/', brief: `/sites/${await site('Penhallow')}/brief`, briefing: `/sites/${await site('Quayside Physio')}/briefing`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`,
+  line: '/', brief: `/sites/${await site('Penhallow')}/brief`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`, 'look-hand': `/sites/${await site('Thornby Tree Care')}/look/hand`,
   bench: `/sites/${harrowgate}/bench?leaf=home&section=home.opening`, proof: `/sites/${await site('Larkfield Honey')}/proof`, launch: `/sites/${await site('Quayside Physio')}/launch`,
   handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, standards: '/standards', trades: '/trades?q=bike+shop', prospects: '/prospects', clients: '/clients',
 };
@@ -34,18 +34,16 @@ if (!only.length || only.includes('prospect')) {
   await page.waitForURL(/clients\//);
   await take('prospect');
 }
-if (!only.length || only.includes('import')) {
-  // The list in review is Mara's.
-  const mara = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-  await mara.goto(`${base}/signin`);
-  await mara.fill('#email', 'mara@tidewrack.example');
-  await mara.fill('#password', 'saltmere-harbour');
-  await mara.click('button');
-  await mara.waitForURL(`${base}/`);
-  await mara.goto(`${base}/prospects`);
-  await mara.click('.held a');
-  await mara.waitForURL(/import/);
-  await take('import', mara);
+if (!only.length || only.includes('lookbook')) {
+  await page.goto(`${base}/sites/${await site('Thornby Tree Care')}/look`);
+  await page.uncheck('[name=mail]');
+  await page.click('[data-key="s"]');
+  const link = await page.inputValue('#sent .note input');
+  const client = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await client.goto(link);
+  await client.click('.beside a');
+  await client.reload({ waitUntil: 'networkidle' });
+  await take('lookbook', client);
 }
 if (!only.length || only.includes('site')) {
   await page.goto(`${base.replace('localhost', 'marram-guesthouse.sites.localhost')}/`);

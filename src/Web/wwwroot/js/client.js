@@ -14,7 +14,7 @@ const book = document.querySelector('[data-book]');
 if (book) {
   const frames = [...book.querySelectorAll('iframe.flip')], key = `place ${book.dataset.book} ${new URLSearchParams(location.search).get('leaf') ?? ''}`;
   const fit = () => frames.forEach((f) => {
-    const wide = book.clientWidth / frames.length, drawn = wide >= 700 || window.innerWidth < 720 ? Math.max(320, wide) : 1100, scale = Math.min(1, (wide - 8) / drawn);
+    const wide = f.parentElement.clientWidth, drawn = wide >= 700 || window.innerWidth < 720 ? Math.max(320, wide) : 1100, scale = wide / drawn;
     f.style.width = `${drawn}px`;
     f.style.height = `${(f.parentElement.clientHeight - 22) / scale}px`;
     f.style.transform = `scale(${scale})`;
