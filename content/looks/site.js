@@ -1,7 +1,9 @@
 (function () {
   var d = document;
-  var b = d.querySelector('.menu');
-  if (b) b.addEventListener('click', function () { b.setAttribute('aria-expanded', String(b.getAttribute('aria-expanded') !== 'true')); });
+  d.addEventListener('click', function (e) {
+    var b = e.target.closest('.menu');
+    if (b) b.setAttribute('aria-expanded', String(b.getAttribute('aria-expanded') !== 'true'));
+  });
   [].forEach.call(d.querySelectorAll('[data-until]'), function (e) {
     var t = new Date(e.getAttribute('data-until') + 'T23:59:59'), s = e.closest('section');
     if (s && t < new Date()) s.hidden = true;

@@ -43,7 +43,10 @@ public sealed class Site
     public FactSheet Facts => IsSample ? Core.Prospects.Lending.ForSample(Client.Facts) : Client.Facts;
 }
 
-/// <summary>One state of a site's document. Never changed, never deleted: history is these rows.</summary>
+/// <summary>
+/// One state of a site's document. Never changed: history is these rows. While somebody types in a passage each save takes the place of the one before it,
+/// so that undo goes back by stretches of typing and not by letters.
+/// </summary>
 public sealed class SiteRevision
 {
     public Guid SiteId { get; set; }
@@ -55,6 +58,10 @@ public sealed class SiteRevision
     public required string Said { get; set; }
     /// <summary>The one section it touched, or null where it touched more.</summary>
     public string? Touched { get; set; }
+    /// <summary>The passage that was typed in, by its path in the section.</summary>
+    public string? Typed { get; set; }
+    /// <summary>The name somebody gave to this version; null for most.</summary>
+    public string? Name { get; set; }
     public required string Who { get; set; }
     public DateTimeOffset At { get; set; }
 }

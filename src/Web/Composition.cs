@@ -66,6 +66,8 @@ public static class Composition
         services.AddSingleton<EnquiryDesk>();
         services.AddMemoryCache(o => o.SizeLimit = 384L * 1024 * 1024);
         services.AddHostedService<ReleaseListener>();
+        services.AddSingleton<Benching.SiteChanges>();
+        services.AddHostedService(s => s.GetRequiredService<Benching.SiteChanges>());
 
         var smtp = config["Smtp:Host"];
         var port = int.TryParse(config["Smtp:Port"], out var p) ? p : 2525;
@@ -128,6 +130,7 @@ public static class Composition
         app.MapRazorPages();
         app.MapHealthChecks("/health").AllowAnonymous();
         Sheets.Map(app);
+        Benching.BenchEndpoints.Map(app);
     }
 
     /// <summary>Gives clients of before there was an index by name theirs; saving makes it.</summary>

@@ -134,6 +134,19 @@ public sealed partial class Maker(HttpClient http)
 
     public HttpClient Http => http;
 
+    /// <summary>JSON as the Bench sends it, with the token of the page.</summary>
+    public async Task<(HttpStatusCode Status, System.Text.Json.JsonElement Body)> AskAsync(string path, object body, string from)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = System.Net.Http.Json.JsonContent.Create(body) };
+        request.Headers.Add("X-Form-Token", Token().Match(await http.GetStringAsync(from)).Groups[1].Value);
+        var r = await http.SendAsync(request);
+        return (r.StatusCode, System.Text.Json.JsonDocument.Parse(await r.Content.ReadAsStringAsync() is { Length: > 0 } text ? text : "{}").RootElement);
+    }
+
+    /// <summary>Types in a passage of a site.</summary>
+    public Task<(HttpStatusCode Status, System.Text.Json.JsonElement Body)> TypeAsync(Guid site, string section, string path, string was, string html, bool evenSo = false) =>
+        AskAsync($"/sites/{site}/bench/type", new { section, path, html, was, evenSo }, $"/sites/{site}/bench");
+
     /// <summary>Files as a browser sends them, with the token of the page.</summary>
     public static async Task<HttpResponseMessage> UploadAsync(HttpClient http, string page, string handler, Dictionary<string, string> fields, string field, params (string Name, byte[] Bytes)[] files)
     {
@@ -156,18 +169,24 @@ public sealed partial class Maker(HttpClient http)
 public sealed class AppCollection : ICollectionFixture<App>;
 
 /// <summary>Counts the commands EF Core sends while it lives. Tests of the collection run one after the other.</summary>
-internal sealed class QueryCounter : IObserver<System.Diagnostics.DiagnosticListener>, IObserver<KeyValuePair<string, object?>>, IDisposable
+/// <summary>Counts the queries on the database of one application; others run at the same time.</summary>
+internal sealed class QueryCounter(App app) : IObserver<System.Diagnostics.DiagnosticListener>, IObserver<KeyValuePair<string, object?>>, IDisposable
 {
     private readonly List<IDisposable> _subscriptions = [];
     private int _count;
 
-    public QueryCounter() => _subscriptions.Add(System.Diagnostics.DiagnosticListener.AllListeners.Subscribe(this));
+    public QueryCounter Begin()
+    {
+        _subscriptions.Add(System.Diagnostics.DiagnosticListener.AllListeners.Subscribe(this));
+        return this;
+    }
+
     public int Count => _count;
     public void OnNext(System.Diagnostics.DiagnosticListener listener) { if (listener.Name == "Microsoft.EntityFrameworkCore") _subscriptions.Add(listener.Subscribe(this)); }
     public void OnNext(KeyValuePair<string, object?> e)
     {
         // The outbox asks for mail on its own time.
-        if (e.Key == "Microsoft.EntityFrameworkCore.Database.Command.CommandExecuted" && e.Value is Microsoft.EntityFrameworkCore.Diagnostics.CommandExecutedEventData d && !d.Command.CommandText.Contains("outbox", StringComparison.Ordinal)) Interlocked.Increment(ref _count);
+        if (e.Key == "Microsoft.EntityFrameworkCore.Database.Command.CommandExecuted" && e.Value is Microsoft.EntityFrameworkCore.Diagnostics.CommandExecutedEventData d && d.Command.Connection?.Database == new NpgsqlConnectionStringBuilder(app.Connection).Database && !d.Command.CommandText.Contains("outbox", StringComparison.Ordinal)) Interlocked.Increment(ref _count);
     }
     public void OnCompleted() { }
     public void OnError(Exception error) { }

@@ -158,7 +158,7 @@ public class ProspectsTests(App app)
     public async Task The_list_takes_a_fixed_number_of_queries_however_many_there_are()
     {
         var maker = await app.SignInAsync();
-        async Task<int> CountAsync() { using var counter = new QueryCounter(); (await maker.Http.GetAsync("/prospects")).EnsureSuccessStatusCode(); return counter.Count; }
+        async Task<int> CountAsync() { using var counter = new QueryCounter(app).Begin(); (await maker.Http.GetAsync("/prospects")).EnsureSuccessStatusCode(); return counter.Count; }
         await CountAsync();
         var before = await CountAsync();
         var page = await HoldAsync(maker, "name,tel\n" + string.Concat(Enumerable.Range(0, 60).Select(i => $"Yarrow {i},{Phone()}\n")));

@@ -57,7 +57,14 @@ public static class SiteRenderer
         styles.UnionWith(missing.UsedStyles);
         if (only is null || only == "404.html") Add("404.html", missingHtml);
 
-        Add("site.css", StyleSheet(look, styles, Marks.Css(missing) + Focus(site)));
+        var css = StyleSheet(look, styles, Marks.Css(missing) + Focus(site));
+        Add("site.css", css);
+        // Views take in a changed style sheet without loading the page again: its address says what is in it.
+        if (settings.Mode == RenderMode.Anchored)
+        {
+            var version = Composing.Chance.Hash(css).ToString("x", CultureInfo.InvariantCulture);
+            foreach (var page in files.Keys.Where(k => k.EndsWith(".html", StringComparison.Ordinal)).ToList()) Add(page, Encoding.UTF8.GetString(files[page]).Replace("site.css\">", $"site.css?v={version}\">", StringComparison.Ordinal));
+        }
         files["site.js"] = Content.Bytes("looks/site.js")!;
         Add("favicon.svg", MarkSheets.Favicon(Marks.Words(missing), look));
         foreach (var (path, svg) in Marks.Files(missing)) Add(path, svg);
@@ -92,6 +99,36 @@ public static class SiteRenderer
             return (language, (same ?? pages.Find(p => p.Bare == "home"))?.File ?? "", same is not null);
         }).Where(v => v.Item2.Length > 0)];
 
+    /// <summary>One section as it stands on its page, for a view that changes while somebody types. The same bytes that <see cref="Render"/> writes for it.</summary>
+    /// <returns>Null where it is not shown: hidden, gone, or without anything to say.</returns>
+    public static string? Section(SiteDocument site, string section, TradeTemplate trade, FactSheet facts, RenderSettings settings)
+    {
+        if (site.FindSection(section) is not { } found || found.Page.Hidden || found.Section.Hidden) return null;
+        var look = DressedLook.Of(site.Look);
+        var seed = site.SeedFor(trade, facts);
+        var language = found.Page.Language ?? site.Language;
+        var own = site.In(language);
+        var page = own.Pages.First(p => p.Sections.Any(s => s.Id == section));
+        var (spoken, says) = TextEngine.For(site, language, trade, facts, settings.Settings);
+        var folder = language == site.Language ? "" : language.Split('-')[0] + "/";
+        var context = new RenderContext(own, spoken, facts, says, look, settings with { Settings = says.Settings }, seed, SitePictures.For(trade, site, look, seed)) { Page = page, Home = page.IsHome, Assets = folder.Length > 0 ? "../" : "", Folder = folder };
+        foreach (var (s, html) in Sections(context))
+            if (s.Id == section) return html.IsEmpty ? null : html.Value;
+        return null;
+    }
+
+    /// <summary>The sections of a page in order. Where no opening or title has the first heading, the first section that says anything has it.</summary>
+    private static IEnumerable<(Section Section, Html Html)> Sections(RenderContext c)
+    {
+        var first = !c.Page.Sections.Any(s => !s.Hidden && s.Content is OpeningContent or TitleContent);
+        foreach (var s in c.Page.Sections.Where(s => !s.Hidden))
+        {
+            var html = SectionRenderer.Render(c, s, first);
+            if (!html.IsEmpty) first = false;
+            yield return (s, html);
+        }
+    }
+
     /// <summary>The class by which the style of a kind of section goes, without "s-".</summary>
     public static string CssOf(string kind) => SectionRenderer.CssOf(kind);
 
@@ -124,16 +161,8 @@ public static class SiteRenderer
     private static string Document(RenderContext c)
     {
         var root = c.Assets;
-        var first = true;
         var main = new StringBuilder();
-        var opened = c.Page.Sections.Any(s => !s.Hidden && s.Content is OpeningContent or TitleContent);
-        foreach (var s in c.Page.Sections.Where(s => !s.Hidden))
-        {
-            var html = SectionRenderer.Render(c, s, first && !opened);
-            if (html.IsEmpty) continue;
-            first = false;
-            main.Append(html.Value);
-        }
+        foreach (var (_, html) in Sections(c)) main.Append(html.Value);
         Html header = Frame.Header(c), footer = Frame.Footer(c);
         var sprite = Html.Of($"<svg width=\"0\" height=\"0\" class=\"vh\" aria-hidden=\"true\">{c.UsedIcons.Order(StringComparer.Ordinal).Select(i => Html.Of($"<symbol id=\"i-{i}\" viewBox=\"0 0 24 24\">{new Html(Icons.Value[i])}</symbol>"))}</svg>");
         var title = Title(c.Text, c.Page, c.Facts);

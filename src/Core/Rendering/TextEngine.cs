@@ -55,6 +55,8 @@ public sealed partial class TextEngine
         Filter("phone", (v, _) => v.ToStringValue());
         Filter("minutes", (v, _) => v.ToStringValue() == "1" ? _words.Get("minutes.one") : _words.Get("minutes.many", "", ("n", v.ToStringValue())));
         Filter("a_an", (v, _) => _words.Language != "en" ? v.ToStringValue() : "aeiou".Contains(char.ToLowerInvariant(v.ToStringValue().FirstOrDefault('x'))) ? $"an {v.ToStringValue()}" : $"a {v.ToStringValue()}");
+        // Words that stand in one place instead of a fact's (Galleys.FactChip): the fact is named so that the exception can be seen and given back.
+        Filter(Galleys.FactChip.OnlyHere, (v, _) => v.ToStringValue());
         Filter("count", (v, a) => v.ToNumberValue() == 1 ? $"1 {a.At(0).ToStringValue()}" : $"{v.ToStringValue()} {a.At(1).ToStringValue()}");
         // Settings may refer to one another: once as they are, then with what they refer to.
         _model["settings"] = settings.ToDictionary(p => p.Key, p => (object)p.Value);
@@ -81,7 +83,12 @@ public sealed partial class TextEngine
     public bool Stands(Passage p) => !p.IsEmpty && (p.Needs.IsDefaultOrEmpty || p.Needs.All(Has)) && Plain(p).Length > 0;
 
     /// <summary>As plain text without markup, for titles, descriptions and attributes.</summary>
-    public string Plain(Passage p) => p.IsEmpty ? "" : Unshield(Curly(Fill(p.Text))).Replace("**", "").Trim();
+    public string Plain(Passage p)
+    {
+        if (p.IsEmpty) return "";
+        var filled = Curly(Fill(p.Text)).Trim();
+        return Unshield(MarkdownAny().IsMatch(filled) ? Markdig.Markdown.ToPlainText(filled, Pipeline).Trim() : filled);
+    }
 
     /// <summary>As the plain text of a mail: filled, lines as they are, no markup.</summary>
     public string Letter(string text) => Unshield(Fill(text));
@@ -194,6 +201,7 @@ public sealed partial class TextEngine
 
     [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#")] private static partial Regex MarkdownInline();
     [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|\n|^\s*(#|>|-|\d+\.)\s|&#")] private static partial Regex MarkdownBlock();
+    [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#|(^|\n)\s*(#|>|-|\d+\.)\s")] private static partial Regex MarkdownAny();
     [GeneratedRegex(@"</?(p|ul|ol|li|h\d|blockquote)[^>]*>")] private static partial Regex BlockTags();
     [GeneratedRegex(@"(?:\{\{-?\s*|\{%-?\s*(?:if|elsif|unless)\s+)([a-z_]+(?:\.[a-z_]+)*)")] private static partial Regex Placeholder();
 }

@@ -36,6 +36,10 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(PlaceFile), "placeFile")]
 [JsonDerivedType(typeof(RemoveFile), "removeFile")]
 [JsonDerivedType(typeof(SetFocus), "focus")]
+[JsonDerivedType(typeof(AddItem), "addItem")]
+[JsonDerivedType(typeof(RemoveItem), "removeItem")]
+[JsonDerivedType(typeof(MoveItem), "moveItem")]
+[JsonDerivedType(typeof(LimitItems), "limitItems")]
 public abstract record Edit
 {
     /// <summary>What the history says, such as "Text of Opening on Home".</summary>

@@ -1532,6 +1532,10 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("document");
 
+                    b.Property<string>("Name")
+                        .HasColumnType("text")
+                        .HasColumnName("name");
+
                     b.Property<int?>("Parent")
                         .HasColumnType("integer")
                         .HasColumnName("parent");
@@ -1544,6 +1548,10 @@ namespace Plurimax.Data.Migrations
                     b.Property<string>("Touched")
                         .HasColumnType("text")
                         .HasColumnName("touched");
+
+                    b.Property<string>("Typed")
+                        .HasColumnType("text")
+                        .HasColumnName("typed");
 
                     b.Property<string>("Who")
                         .IsRequired()

@@ -18,6 +18,18 @@ public sealed record EditOutcome(SiteDocument? Document, int Head, string? Probl
     public bool Ok => Problem is null && Conflict is null;
 }
 
+/// <summary>How a save while typing ended.</summary>
+/// <param name="Document">The site as it is now.</param>
+public sealed record TypeOutcome(Site Site, SiteDocument Document)
+{
+    /// <summary>What somebody else wrote in the passage meanwhile; nothing was changed then.</summary>
+    public string? Theirs { get; init; }
+    public string? By { get; init; }
+    public DateTimeOffset At { get; init; }
+    public string? Problem { get; init; }
+    public bool Ok => Problem is null && Theirs is null;
+}
+
 /// <summary>Reads and changes sites. Each change is one revision and one transaction.</summary>
 public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue trades, CopyShelf copies)
 {
@@ -143,19 +155,66 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         }
     }
 
+    /// <summary>The channel on which every saved change of a site is told, "SITE REVISION SECTION WHO".</summary>
+    public const string Changed = "site_changed";
+
+    /// <summary>How long a pause ends a stretch of typing, which is undone as one.</summary>
+    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(4);
+
+    /// <summary>
+    /// Saves a passage as it is typed. What others did to other passages meanwhile stands; where somebody changed this one since <paramref name="was"/> was read,
+    /// nothing is changed and their text comes back. Saves in one stretch of typing are one revision.
+    /// </summary>
+    /// <param name="was">The text that the writer began with.</param>
+    /// <param name="evenSo">Put it in over what somebody else wrote.</param>
+    public async Task<TypeOutcome> TypeAsync(Guid siteId, string section, string path, string was, string text, string who, bool evenSo = false, CancellationToken cancel = default)
+    {
+        for (var tries = 0; ; tries++)
+        {
+            var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == siteId, cancel);
+            var head = await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == site.Head, cancel);
+            var there = head.Document.FindSection(section)?.Section.Content.Passages().FirstOrDefault(p => p.Path == path).Passage;
+            if (there is not null && there.Text == text) return new TypeOutcome(site, head.Document);
+            if (there is not null && !evenSo && there.Text != was)
+            {
+                var theirs = await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && (r.Touched == null || r.Touched == section && (r.Typed == null || r.Typed == path))).OrderByDescending(r => r.Number).Select(r => new { r.Who, r.At }).FirstOrDefaultAsync(cancel);
+                return new TypeOutcome(site, head.Document) { Theirs = there.Text, By = theirs?.Who ?? head.Who, At = theirs?.At ?? head.At };
+            }
+            var edit = new SetText(section, path, text);
+            var result = edit.Apply(head.Document);
+            if (!result.Ok) return new TypeOutcome(site, head.Document) { Problem = result.Problem };
+            var goesOn = head.Typed == path && head.Touched == section && head.Who == who && head.Name is null && head.Parent is not null && Now - head.At < Pause && !await HeldAsync(head, cancel);
+            if (await SaveAsync(site, result.Value!, edit.Say(head.Document), section, who, cancel, path, goesOn ? head : null) is { } number)
+            {
+                (site.Head, site.LastRevision) = (number, number);
+                return new TypeOutcome(site, result.Value!);
+            }
+            if (tries > 8) return new TypeOutcome(site, head.Document) { Problem = "Several people are saving at once. Try again in a moment; your text is still here." };
+        }
+    }
+
+    /// <summary>Whether something refers to a revision, so that it must stay: a proof, a release, or a revision made from it.</summary>
+    private async Task<bool> HeldAsync(SiteRevision r, CancellationToken cancel) =>
+        await db.Revisions.AnyAsync(x => x.SiteId == r.SiteId && x.Parent == r.Number, cancel) || await db.Proofs.AnyAsync(p => p.SiteId == r.SiteId && p.Revision == r.Number, cancel) || await db.Releases.AnyAsync(p => p.SiteId == r.SiteId && p.Revision == r.Number, cancel);
+
+    /// <param name="typed">The passage that is typed in.</param>
+    /// <param name="instead">The revision of the same stretch of typing whose place it takes.</param>
     /// <returns>The new head, or null where somebody was faster.</returns>
-    private async Task<int?> SaveAsync(Site site, SiteDocument document, string said, string? touched, string who, CancellationToken cancel)
+    private async Task<int?> SaveAsync(Site site, SiteDocument document, string said, string? touched, string who, CancellationToken cancel, string? typed = null, SiteRevision? instead = null)
     {
         await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
         var number = site.LastRevision + 1;
         var updated = await db.Sites.Where(s => s.Id == site.Id && s.Head == site.Head && s.LastRevision == site.LastRevision)
             .ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, number).SetProperty(s => s.LastRevision, number), cancel);
         if (updated == 0) return null;
-        var revision = new SiteRevision { SiteId = site.Id, Number = number, Parent = site.Head, Document = document, Said = said, Touched = touched, Who = who, At = Now };
+        var revision = new SiteRevision { SiteId = site.Id, Number = number, Parent = instead is null ? site.Head : instead.Parent, Document = document, Said = said, Touched = touched, Typed = typed, Who = who, At = Now };
         db.Add(revision);
         await db.SaveChangesAsync(cancel);
         db.Entry(revision).State = EntityState.Detached;
-        await copies.NoteAsync(site.Id, document, number, cancel);
+        if (instead is not null) await db.Revisions.Where(r => r.SiteId == site.Id && r.Number == instead.Number).ExecuteDeleteAsync(cancel);
+        // What a site reads like is worked out when it is asked for, not at every letter.
+        if (typed is null) await copies.NoteAsync(site.Id, document, number, cancel);
+        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({Changed}, {$"{site.Id} {number} {touched} {who}"})", cancel);
         if (transaction is not null) await transaction.CommitAsync(cancel);
         return number;
     }
@@ -173,6 +232,7 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
         var document = (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == target, cancel)).Document;
         await db.Sites.Where(s => s.Id == siteId && s.Head == site.Head).ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, target.Value).SetProperty(s => s.TradeId, document.Trade), cancel);
         await copies.NoteAsync(siteId, document, target.Value, cancel);
+        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({Changed}, {$"{siteId} {target.Value}"})", cancel);
         return said;
     }
 

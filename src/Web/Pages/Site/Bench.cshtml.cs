@@ -6,9 +6,11 @@ using Plurimax.Core.Facts;
 using Plurimax.Core.Likeness;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
+using Plurimax.Core.Styling;
 using Plurimax.Data;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
+using Plurimax.Web.Benching;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
@@ -25,9 +27,6 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public Page InHandPage { get; private set; } = null!;
     public Section? InHand { get; private set; }
     public string? Problem { get; private set; }
-    public SiteRevision? Conflict { get; private set; }
-    public ImmutableDictionary<string, string> Typed { get; private set; } = ImmutableDictionary<string, string>.Empty;
-    public int BaseRevision { get; private set; }
     public bool CanUndo { get; private set; }
     public bool CanRedo { get; private set; }
     public DateTimeOffset SavedAt { get; private set; }
@@ -39,11 +38,11 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public int Kept => InHandPage.Sections.Count(s => s.HasKept);
     protected override string QueryOf() => $"?leaf={InHandPage.Id}{(_section is null ? "" : $"&section={_section}")}";
 
-    public string Plain(Passage p)
-    {
-        _text ??= TextEngine.For(Document, InHandPage.Language ?? Document.Language, Trade, Site.Facts, SettingsTexts).Text;
-        return p.Needs.IsDefaultOrEmpty || p.Needs.All(_text.Has) ? _text.Plain(p) : "";
-    }
+    /// <summary>The texts of the page in hand, in its language.</summary>
+    private TextEngine Says => _text ??= TextEngine.For(Document, Language, Trade, Site.Facts, SettingsTexts).Text;
+    public string Language => InHandPage.Language ?? Document.Language;
+
+    public string Plain(Passage p) => p.Needs.IsDefaultOrEmpty || p.Needs.All(Says.Has) ? Says.Plain(p) : "";
 
     private ImmutableDictionary<string, string> SettingsTexts { get; set; } = ImmutableDictionary<string, string>.Empty;
 
@@ -54,18 +53,20 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         InHandPage = Document.FindPage(leaf ?? "") ?? Document.Pages[0];
         InHand = InHandPage.Sections.FirstOrDefault(s => s.Id == section);
         _section = InHand?.Id;
-        if (BaseRevision == 0) BaseRevision = Site.Head;
         var head = await db.Revisions.AsNoTracking().Where(r => r.SiteId == Site.Id && r.Number == Site.Head).Select(r => new { r.Parent, r.At, r.Who }).FirstAsync();
         (CanUndo, SavedAt, SavedBy) = (head.Parent is not null, head.At, head.Who);
         Nearest = await copies.NearestAsync(Site.Id);
         CanRedo = await db.Revisions.AnyAsync(r => r.SiteId == Site.Id && r.Parent == Site.Head);
         SheetUrl = sheets.Url(new SheetView(Site.Id), InHandPage.Hidden ? "index.html" : InHandPage.File) + (InHand is null ? "" : "#" + Core.Rendering.SiteRenderer.AnchorOf(InHand));
-        if (InHand is not null && TakesFiles(InHand) is { } wanted) Usable = await photos.UsableAsync(Site.ClientId, wanted == "photo");
+        Photos = InHandPage.Sections.Any(s => TakesFiles(s) == "photo") ? await photos.UsableAsync(Site.ClientId, photos: true) : [];
+        Documents = InHandPage.Sections.Any(s => TakesFiles(s) == "document") ? await photos.UsableAsync(Site.ClientId, photos: false) : [];
         SettingsTexts = (await Store.SettingsAsync(Site)).All();
     }
 
-    /// <summary>What the client sent and cleared, for the section in hand.</summary>
-    public List<ClientFile> Usable { get; private set; } = [];
+    /// <summary>What the client sent and cleared, for the sections that show such.</summary>
+    private List<ClientFile> Photos { get; set; } = [];
+    private List<ClientFile> Documents { get; set; } = [];
+    public List<ClientFile> Usable(Section s) => TakesFiles(s) == "photo" ? Photos : Documents;
     public string TypedAlt { get; private set; } = "";
 
     /// <summary>"photo" or "document" where a section shows such.</summary>
@@ -99,48 +100,26 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public Task<IActionResult> OnPostUnplaceAsync(int revision, string leaf, string section, string file) => DoAsync(revision, leaf, section, new RemoveFile(section, file));
     public Task<IActionResult> OnPostVariantAsync(int revision, string leaf, string section, string? variant) => DoAsync(revision, leaf, section, new ChooseVariant(section, string.IsNullOrEmpty(variant) ? null : variant));
 
-    /// <summary>Passages a person can write in; facts and settings are changed where they live.</summary>
-    public IEnumerable<(string Path, Passage Passage)> Editable(Section s) => s.Content.Passages()
-        .Where(p => (!p.Passage.IsEmpty || p.Path is "link" or "link.label" or "until" or "code" || p.Path is "text" && s.Content is not (VisitContent or AreaContent or TestimonialsContent or TrustContent or GalleryContent or CompareContent or RatingContent or CodeContent or QuestionsContent)) && p.Passage.Choice?.StartsWith("settings.", StringComparison.Ordinal) != true);
+    /// <summary>The fields of a section, as the galley shows them.</summary>
+    public ImmutableArray<GalleyField> Fields(Section s) => GalleyView.Fields(s, Says, s.Variant ?? Dressed.Look.Variant(Document, s.Content.Kind));
+
+    /// <summary>Facts that can be put into a text.</summary>
+    public ImmutableArray<FactChoice> FactChoices => GalleyView.Facts(Says, FactCatalogue.For(Trade));
+
+    private DressedLook Dressed => _dressed ??= DressedLook.Of(Document.Look);
+    private DressedLook? _dressed;
 
     /// <summary>Whether the generator has other wordings for the section.</summary>
     public bool Renewable(Section s) => s.Content.Passages().Any(p => p.Passage.Choice is { } c && !c.StartsWith("settings", StringComparison.Ordinal) && !c.StartsWith("fact", StringComparison.Ordinal));
 
-    public string Text(Section s, string path, Passage p) => InHand?.Id == s.Id && Typed.TryGetValue(path, out var typed) ? typed : p.Text;
-    public string Theirs(string path) => InHand?.Content.Passages().FirstOrDefault(p => p.Path == path).Passage?.Text ?? "";
-    public static int Rows(string text) => Math.Clamp(text.Length / 46 + text.Count(c => c == '\n') + 1, 1, 12);
-
-    public static string NameOf(string path) => path switch
-    {
-        "heading" => "heading",
-        "text" => "text",
-        "after.heading" => "heading of what comes after",
-        "after.text" => "what comes after",
-        "link" => "link leads to",
-        "link.label" => "words of the link",
-        "until" => "takes itself off after, as 2026-12-24",
-        "code" => "code, kept in a sandbox",
-        _ => path.Split('.') is [_, var n, var part] ? $"{int.Parse(n, System.Globalization.CultureInfo.InvariantCulture) + 1}: {part}" : path,
-    };
-
-    public async Task<IActionResult> OnPostTextAsync(int revision, string leaf, string section, string? evenSo)
-    {
-        Typed = Request.Form.Where(f => f.Key.StartsWith("t.", StringComparison.Ordinal)).ToImmutableDictionary(f => f.Key[2..], f => FactReader.Clean(f.Value.ToString(), lines: true));
-        var outcome = await Store.EditAsync(Site.Id, revision, new SetTexts(section, Typed), Who, evenSo == "yes");
-        if (outcome.Ok)
-        {
-            await LayAsync(leaf, section);
-            return Back("Text saved", "s-" + section.Replace('.', '-'));
-        }
-        (Problem, Conflict) = (outcome.Problem, outcome.Conflict);
-        BaseRevision = outcome.Conflict is null ? revision : outcome.Head;
-        await ReloadAsync();
-        await LayAsync(leaf, section);
-        Response.StatusCode = Conflict is null ? 422 : 409;
-        return Page();
-    }
-
     public Task<IActionResult> OnPostHideAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, section, new HideSection(section, !(Document.FindSection(section)?.Section.Hidden ?? false)));
+    public Task<IActionResult> OnPostItemAsync(int revision, string leaf, string section, string how, int at) => DoAsync(revision, leaf, section, how switch
+    {
+        "add" => new AddItem(section, at + 1),
+        "up" => new MoveItem(section, at, at - 1),
+        "down" => new MoveItem(section, at, at + 1),
+        _ => new RemoveItem(section, at),
+    });
     public Task<IActionResult> OnPostDuplicateAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, section, new DuplicateSection(section));
     public Task<IActionResult> OnPostDeleteAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, null, new DeleteSection(section));
     public Task<IActionResult> OnPostReleaseAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, section, new ReleaseKeep(section));
@@ -188,3 +167,6 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         return Back(outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). This is the newest; do it once more if it still fits.");
     }
 }
+
+/// <summary>A section of the page in hand, with the Bench around it.</summary>
+public sealed record GalleySectionView(BenchModel Bench, Section Section, int Place);

@@ -2,6 +2,7 @@
 import Alpine from '/lib/alpine.js';
 import '/js/upload.js';
 import '/js/plan.js';
+import '/js/bench.js';
 import { judge, place, screens } from '/js/firstscreen.js';
 
 const typing = (el) => el && (el.matches?.('input:not([type=checkbox],[type=radio]),textarea,select') || el.isContentEditable);
@@ -47,7 +48,8 @@ document.addEventListener('keydown', (e) => {
 });
 
 function press(key, e) {
-  const el = document.querySelector(`[data-key="${CSS.escape(key)}"]:not([disabled])`);
+  // A key of a section is that of the section in hand.
+  const el = [...document.querySelectorAll(`[data-key="${CSS.escape(key)}"]:not([disabled])`)].find((b) => !b.closest('.gs') || b.closest('.gs.cur'));
   if (!el) return;
   e.preventDefault();
   if (typing(el)) { el.focus(); el.select?.(); } else el.click();
@@ -80,16 +82,6 @@ document.addEventListener('click', (e) => {
   fit();
 });
 window.addEventListener('resize', fit);
-
-// A click on a passage in the sheet puts it in hand in the galley.
-window.addEventListener('message', (e) => {
-  const frame = document.querySelector('.sheetframe');
-  const bench = document.getElementById('bench');
-  if (!frame || e.source !== frame.contentWindow || !bench || typeof e.data?.section !== 'string') return;
-  if (bench.dataset.section === e.data.section) return;
-  const page = e.data.section.split('.')[0];
-  location.href = `?leaf=${encodeURIComponent(page)}&section=${encodeURIComponent(e.data.section)}#s-${e.data.section.replaceAll('.', '-')}`;
-});
 
 // Looks side by side are drawn at any width and scaled into their frames; a narrow one stands in the middle.
 let lookWidth = Number(sessionStorage.getItem('look-width')) || 1280;
@@ -182,6 +174,7 @@ function settle() {
   minis();
 }
 document.addEventListener('input', (e) => { if (e.target.matches?.('textarea[data-grow]')) grow(e.target); });
+document.addEventListener('settle', settle);
 document.addEventListener('htmx:after:swap', settle);
 document.addEventListener('htmx:afterSwap', settle);
 settle();

@@ -25,14 +25,94 @@
     if (e.data.measure && window.measureFirstScreen) { var r = window.measureFirstScreen(e.data.measure.height); parent.postMessage({ screen: r }, '*'); if (e.data.measure.draw) { draw(r); window.scrollTo(0, 0); } }
     if (e.data.clear) draw(null);
   });
+  // A text in which somebody types here; its words go to the page around it with every letter.
+  var open = null, point = null;
+  function shut() {
+    if (!open) return;
+    var e = open;
+    open = null;
+    e.removeAttribute('contenteditable');
+    parent.postMessage({ left: e.getAttribute('data-p') }, '*');
+  }
+  function edit(m) {
+    var e = document.querySelector('[data-p="' + CSS.escape(m.place) + '"]');
+    if (!e) { parent.postMessage({ fault: true }, '*'); return; }
+    e.innerHTML = m.html;
+    e.setAttribute('contenteditable', 'true');
+    e.setAttribute('data-line', m.block ? '' : 'true');
+    open = e;
+    e.focus({ preventScroll: true });
+    var r = point && document.caretRangeFromPoint && document.caretRangeFromPoint(point.x, point.y);
+    if (!r || !e.contains(r.startContainer)) { r = document.createRange(); r.selectNodeContents(e); r.collapse(false); }
+    var s = getSelection();
+    s.removeAllRanges();
+    s.addRange(r);
+  }
+  document.addEventListener('input', function (e) { if (open && open.contains(e.target)) parent.postMessage({ typed: { place: open.getAttribute('data-p'), html: open.innerHTML, text: open.textContent } }, '*'); });
+  document.addEventListener('focusout', function (e) { if (open && e.target === open) shut(); });
+  document.addEventListener('keydown', function (e) {
+    if (!open) return;
+    if (e.key === 'Escape' || e.key === 'Enter' && open.getAttribute('data-line')) { e.preventDefault(); open.blur(); }
+  });
+  document.addEventListener('paste', function (e) { if (open) { e.preventDefault(); document.execCommand('insertText', false, e.clipboardData.getData('text/plain').replace(/\s+/g, ' ')); } });
   document.addEventListener('click', function (e) {
     var p = e.target.closest('[data-p]'), s = e.target.closest('[data-s]');
+    if (open && open.contains(e.target)) return;
     if (e.target.closest('form')) e.preventDefault();
     if (!s && !p) return;
     if (!e.target.closest('a,summary,button,input,textarea,label')) e.preventDefault();
+    var again = Boolean(p) && p.classList.contains('in-hand');
+    hand(p || s);
+    point = { x: e.clientX, y: e.clientY };
+    parent.postMessage({ section: s ? s.getAttribute('data-s') : p.getAttribute('data-p').split('/').slice(0, -1).join('/'), place: p ? p.getAttribute('data-p') : null, again: again, quote: p ? p.textContent.trim().slice(0, 200) : '' }, '*');
+  });
+  function hand(e) {
     document.querySelectorAll('.in-hand').forEach(function (x) { x.classList.remove('in-hand'); });
-    (p || s).classList.add('in-hand');
-    parent.postMessage({ section: s ? s.getAttribute('data-s') : p.getAttribute('data-p').split('/')[0], place: p ? p.getAttribute('data-p') : null, quote: p ? p.textContent.trim().slice(0, 200) : '' }, '*');
+    if (e) e.classList.add('in-hand');
+  }
+  // What changed comes in without loading the page: one section while somebody types, or a whole page, of which only what differs is put in.
+  function node(html) { var t = document.createElement('template'); t.innerHTML = html.trim(); return t.content.firstElementChild; }
+  function part(id, html) {
+    var e = document.querySelector('[data-s="' + CSS.escape(id) + '"]'), n = node(html);
+    var icons = [].every.call(n.querySelectorAll('use'), function (u) { return document.getElementById(u.getAttribute('href').slice(1)); });
+    if (!e || !icons || e.parentNode.tagName !== 'MAIN') { parent.postMessage({ fault: true }, '*'); return; }
+    var held = e.classList.contains('in-hand');
+    e.replaceWith(n);
+    if (held) n.classList.add('in-hand');
+  }
+  function whole(html) {
+    var d = new DOMParser().parseFromString(html, 'text/html'), main = document.querySelector('main'), fresh = d.querySelector('main');
+    var css = document.querySelector('link[rel=stylesheet][href*="site.css"]'), now = d.querySelector('link[rel=stylesheet][href*="site.css"]');
+    function swap() {
+      ['header.s-head', 'footer.s-foot', 'body > svg.vh'].forEach(function (q) { var a = document.querySelector(q), b = d.querySelector(q); if (a && b && a.outerHTML !== b.outerHTML) a.replaceWith(b); });
+      var bare = function (e) { var c = e.cloneNode(true); [c].concat([].slice.call(c.querySelectorAll('.in-hand'))).forEach(function (x) { x.classList.remove('in-hand'); }); return c.outerHTML; };
+      var old = [].slice.call(main.children), used = new Set();
+      var wanted = [].slice.call(fresh.children).map(function (n) {
+        var same = old.find(function (o) { return !used.has(o) && bare(o) === n.outerHTML; });
+        if (same) used.add(same);
+        return same || n;
+      });
+      wanted.forEach(function (n, i) { if (main.children[i] !== n) main.insertBefore(n, main.children[i] || null); });
+      while (main.children.length > wanted.length) main.lastElementChild.remove();
+      document.querySelectorAll('.first-screen').forEach(function (x) { x.remove(); });
+    }
+    if (css && now && css.getAttribute('href') !== now.getAttribute('href')) {
+      var link = document.createElement('link');
+      link.rel = 'stylesheet';
+      link.setAttribute('href', now.getAttribute('href'));
+      link.onload = link.onerror = function () { css.remove(); swap(); };
+      css.after(link);
+    } else swap();
+  }
+  window.addEventListener('message', function (e) {
+    if (e.source !== parent || !e.data) return;
+    if (e.data.section) part(e.data.section.id, e.data.section.html);
+    if (e.data.page) whole(e.data.page);
+    if (e.data.edit) edit(e.data.edit);
+    if (e.data.hand) {
+      var s = document.querySelector('[data-s="' + CSS.escape(e.data.hand) + '"]');
+      if (s && !document.querySelector('.in-hand[data-p^="' + CSS.escape(e.data.hand) + '/"]')) { hand(s); var r = s.getBoundingClientRect(); if (r.bottom < 60 || r.top > innerHeight - 60) s.scrollIntoView({ block: 'nearest', behavior: 'instant' }); }
+    }
   });
   // Two sheets side by side show the same place: the section at the top and how far it has gone by, since looks differ in height.
   var led = 0;
