@@ -52,6 +52,18 @@ var map = Median(21, () => { var m = SiteMap.Of(forty, facts, text); foreach (va
 var render = Median(21, () => SiteRenderer.Render(forty, trade, facts, settings));
 Console.WriteLine($"site map of {forty.Pages.Length} pages, {forty.Pages.Sum(p => p.Sections.Length)} sections: {map:0.0} ms; rendering the same pages {render:0.0} ms, ratio {map / render:0.00}");
 
+foreach (var file in new[] { "sentences.txt", "second.txt" })
+{
+    var m = Plurimax.Core.Tests.Sentences.Measure(file);
+    Console.WriteLine($"wishes of {file}: {m.All}, {m.Whole} wholly right; precision {m.Precision:0.000}, recall {m.Recall:0.000}");
+}
+var eight = Plurimax.Core.Tests.Sentences.Of("sentences.txt").First(s => s.Acts.Length == 8);
+var hear = Median(21, () => Plurimax.Core.Saying.WishReader.Read(eight.Words, Plurimax.Core.Tests.Sentences.Context(eight)));
+Console.WriteLine($"eight wishes in one go read and done: {hear:0.0} ms; ratio to compose + render {hear / make:0.0}");
+var typedSite = Composer.Compose(trade, facts, new Wishes());
+var section = Median(101, () => SiteRenderer.Section(typedSite, "home.opening", trade, facts, settings));
+Console.WriteLine($"one section for the sheet while typing: {section:0.00} ms; ratio to rendering the site {section / make:0.00}");
+
 // How alike the sites of a trade read, from name and town alone, with and without choosing against each other.
 foreach (var id in new[] { "bicycle-repair", "tree-surgeon", "hairdresser", "campsite" })
 {

@@ -8,6 +8,7 @@ using Plurimax.Core.Plans;
 using Plurimax.Core.Reading;
 using Plurimax.Core.Reading.Files;
 using Plurimax.Core.Rendering;
+using Plurimax.Core.Saying;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Styling;
 using Plurimax.Core.Trades;
@@ -80,6 +81,15 @@ var read = new Command("read", "Reads facts out of documents. Nothing is fetched
 read.SetAction(r => Read(r.GetValue(files)!, r.GetValue(json)));
 root.Add(read);
 
+var wish = new Argument<string>("WORDS") { Description = "What should be different, in plain words, English or German; several wishes in one go." };
+var siteFile = new Option<string>("--site") { Description = "A site document, as compose --document writes it.", Required = true };
+var sayFacts = new Option<string?>("--facts") { Description = "The YAML or JSON file of facts that the site was made of." };
+var sayPage = new Option<string>("--page") { Description = "Id of the page in hand.", DefaultValueFactory = _ => "home" };
+var apply = new Option<bool>("--apply") { Description = "Writes the changed document in place of the one that was read." };
+var say = new Command("say", "Reads wishes and lists what was understood and what was not. Exit code 1 where something was not.") { wish, siteFile, sayFacts, sayPage, json, apply };
+say.SetAction(r => Say(r.GetValue(wish)!, r.GetValue(siteFile)!, r.GetValue(sayFacts), r.GetValue(sayPage)!, r.GetValue(json), r.GetValue(apply)));
+root.Add(say);
+
 try
 {
     var parsed = root.Parse(args);
@@ -96,6 +106,41 @@ catch (TradeFormatException e)
 }
 
 static int Fault(string message) { Console.Error.WriteLine($"plurimax: {message}"); return 2; }
+
+static int Say(string words, string file, string? factsFile, string page, bool json, bool apply)
+{
+    if (!File.Exists(file)) return Fault($"{file}: there is no such file.");
+    SiteDocument site;
+    try { site = SiteDocument.FromJson(File.ReadAllText(file)); }
+    catch (System.Text.Json.JsonException) { return Fault($"{file}: that is not a site document."); }
+    var all = TradeCatalogue.Shipped();
+    if (all.Find(site.Trade) is not { } trade) return Fault($"{file}: there is no trade “{site.Trade}”.");
+    // Without a file of facts: name and town, as the seed of the site tells them.
+    var seed = (site.Seed ?? "//").Split('/');
+    var facts = FactSheet.From(seed.ElementAtOrDefault(1) is { Length: > 0 } n ? n : "The business", seed.ElementAtOrDefault(2) is { Length: > 0 } t ? t : "the town");
+    if (factsFile is not null)
+    {
+        if (!File.Exists(factsFile)) return Fault($"{factsFile}: there is no such file.");
+        var (read, problems) = FactsFile.Read(File.ReadAllText(factsFile), FactCatalogue.For(trade), FactSource.File, confirmed: true);
+        foreach (var p in problems) Console.Error.WriteLine($"{factsFile}:{p.Line}: {p.Field}: {p.Message}");
+        if (problems.Count > 0) return 2;
+        facts = read;
+    }
+    var reading = WishReader.Read(words, new SayContext(site, trade, all, facts, page, null, DateOnly.FromDateTime(DateTime.UtcNow)));
+    if (json)
+        Console.WriteLine(System.Text.Json.JsonSerializer.Serialize(new
+        {
+            understood = reading.Acts.Select(a => new { a.Code, a.Words, a.Says, edits = a.Edits.Length, facts = a.Facts.Select(f => new { f.Fact, value = f.Value?.Summary() }) }),
+            notUnderstood = reading.Missed.Select(m => new { m.Words, m.Why }),
+        }, new System.Text.Json.JsonSerializerOptions(SiteDocument.Json) { WriteIndented = true }));
+    else
+    {
+        foreach (var a in reading.Acts) Console.WriteLine($"understood  {a.Code,-40} {a.Says}");
+        foreach (var m in reading.Missed) Console.WriteLine($"not         {m.Words}: {m.Why}");
+    }
+    if (apply && reading.Acts.Length > 0) File.WriteAllText(file, reading.Site.ToJson());
+    return reading.Missed.Length > 0 || reading.Acts.Length == 0 ? 1 : 0;
+}
 
 static int Read(string[] paths, bool json)
 {

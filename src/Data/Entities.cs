@@ -60,11 +60,16 @@ public sealed class SiteRevision
     public string? Touched { get; set; }
     /// <summary>The passage that was typed in, by its path in the section.</summary>
     public string? Typed { get; set; }
+    /// <summary>Facts of the client that were changed in one go with it: taken back with it, where nobody changed them since.</summary>
+    public ImmutableArray<FactStep>? Facts { get; set; }
     /// <summary>The name somebody gave to this version; null for most.</summary>
     public string? Name { get; set; }
     public required string Who { get; set; }
     public DateTimeOffset At { get; set; }
 }
+
+/// <param name="Before">Null where the fact was not known; <paramref name="After"/> where it is not any more.</param>
+public sealed record FactStep(string Fact, FactEntry? Before, FactEntry? After);
 
 public enum SiteEventKind { Station, Wait, Note }
 

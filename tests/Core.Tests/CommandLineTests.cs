@@ -29,6 +29,21 @@ public class CommandLineTests
     }
 
     [Fact]
+    public void Wishes_are_listed_and_done_only_when_asked()
+    {
+        var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;
+        var file = Path.Combine(folder, "site.json");
+        Run("compose", "--from", "bakery", "--name", "Fennel & Rye", "--place", "Saltmere", "--out", Path.Combine(folder, "site"), "--document", file).Code.ShouldBe(0);
+        var before = File.ReadAllText(file);
+        Run("say", "darker, feed the cat", "--site", file).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(1), r => r.Out.ShouldContain("understood  look.dark"), r => r.Out.ShouldContain("not         feed the cat"));
+        File.ReadAllText(file).ShouldBe(before);
+        Run("say", "dunkler", "--site", file, "--json", "--apply").ShouldSatisfyAllConditions(r => r.Code.ShouldBe(0), r => System.Text.Json.JsonDocument.Parse(r.Out).RootElement.GetProperty("understood")[0].GetProperty("code").GetString().ShouldBe("look.dark"));
+        Core.Sites.SiteDocument.FromJson(File.ReadAllText(file)).Look.Dark.ShouldBe(true);
+        Run("say", "darker", "--site", Path.Combine(folder, "nowhere.json")).Code.ShouldBe(2);
+        Directory.Delete(folder, true);
+    }
+
+    [Fact]
     public void A_file_of_facts_is_read_and_faults_are_named_with_file_and_line()
     {
         var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;

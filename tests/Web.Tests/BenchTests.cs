@@ -181,4 +181,33 @@ public class BenchTests(App app) : IClassFixture<App>
         await maker.PostAsync($"/sites/{site.Id}/bench?handler=Take&take=2", new() { ["revision"] = "4", ["leaf"] = "home" });
         Ids((await DocumentAsync(site.Id)).FindSection(steps.Id)!.Value.Section).ShouldBe(Ids(now));
     }
+
+    [Fact]
+    public async Task What_is_said_is_shown_first_then_done_as_one_and_taken_back_as_one_facts_included()
+    {
+        var maker = await app.SignInAsync();
+        var site = await app.SiteAsync("Said");
+        var bench = $"/sites/{site.Id}/bench";
+        const string words = "hide the steps, round corners, the phone number is 01632 960123 and sing a song";
+        var (status, body) = await maker.AskAsync($"{bench}/say", new { words, leaf = "home" }, bench);
+        status.ShouldBe(HttpStatusCode.OK);
+        body.GetProperty("acts").EnumerateArray().Select(a => a.GetProperty("code").GetString()).ShouldBe(["section.hide home.steps", "look.corners round", "fact.phone 01632 960123"]);
+        body.GetProperty("missed")[0].GetProperty("words").GetString().ShouldBe("sing a song");
+        (await RevisionsAsync(site.Id)).ShouldBe(1);
+        (await maker.Http.GetStringAsync(body.GetProperty("sheet").GetString())).ShouldContain("01632 960123");
+        // Only what is still wanted.
+        (await maker.AskAsync($"{bench}/say", new { words, leaf = "home", except = new[] { "look.corners round" }, revision = 1 }, bench)).Status.ShouldBe(HttpStatusCode.OK);
+        var now = await DocumentAsync(site.Id);
+        now.FindSection("home.steps")!.Value.Section.Hidden.ShouldBeTrue();
+        now.Look.Details.ShouldBeNull();
+        Task<FactSheet> FactsAsync() => app.DbAsync(d => d.Clients.Where(c => c.Id == site.ClientId).Select(c => c.Facts).SingleAsync());
+        (await FactsAsync()).Any<PhoneValue>("phone")!.National.ShouldBe("01632 960123");
+        // Said of what is not the newest: nothing happens.
+        (await maker.AskAsync($"{bench}/say", new { words, leaf = "home", revision = 1 }, bench)).Status.ShouldBe(HttpStatusCode.Conflict);
+        await maker.PostAsync($"{bench}?handler=Step&back=true", new() { ["leaf"] = "home" });
+        (await DocumentAsync(site.Id)).FindSection("home.steps")!.Value.Section.Hidden.ShouldBeFalse();
+        (await FactsAsync())["phone"].ShouldBeNull();
+        await maker.PostAsync($"{bench}?handler=Step&back=false", new() { ["leaf"] = "home" });
+        (await FactsAsync()).Any<PhoneValue>("phone")!.National.ShouldBe("01632 960123");
+    }
 }

@@ -13,7 +13,8 @@ export default async function(browser, app) {
   const open = async (p = page, query = '?leaf=home') => { await p.goto(`${base}/sites/${site}/bench${query}`); await p.frameLocator('.sheetframe').locator('link[href="/js/sheet.css"]').waitFor({ state: 'attached' }); };
   const sheet = page.frameLocator('.sheetframe');
   const heading = page.locator('#f-home-opening-heading'), text = page.locator('#f-home-opening-text');
-  const saved = (p = page) => p.locator('#saved', { hasText: 'saved just now' }).waitFor();
+  // What is typed is kept in the browser until the server has it.
+  const saved = (p = page) => p.waitForFunction(() => !Object.keys(localStorage).some((k) => k.startsWith('typed ')));
   const rewrite = async (field, words, p = page) => { await field.click(); await p.keyboard.press('Control+a'); await p.keyboard.type(words); };
 
   await test('Bench: what is typed stands on the sheet at once; nothing is loaded again, the cursor and the places stay', async () => {
@@ -85,6 +86,7 @@ export default async function(browser, app) {
     await sheet.locator('h1[contenteditable]').waitFor();
     await page.keyboard.press('End');
     await page.keyboard.type(' here');
+    await heading.filter({ hasText: ' here' }).waitFor();
     await saved();
     truth((await heading.innerText()).includes(' here'), await heading.innerText());
     await page.keyboard.press('Escape');
@@ -116,6 +118,31 @@ export default async function(browser, app) {
     await page.keyboard.press('Escape');
     await page.keyboard.press('z');
     await page.waitForFunction(([id, i]) => document.querySelectorAll('.gs')[i].dataset.id === id, [second, at]);
+  });
+
+  await test('Bench: wishes are said, looked at on the sheet, done as one change and taken back as one', async () => {
+    await open();
+    const before = stored('home.opening', 'heading');
+    await page.locator('#s-home-opening').focus();
+    await page.keyboard.press('s');
+    await page.keyboard.type('the headline should be "Trued by hand", round corners, phone is 01632 960123 and feed the cat');
+    await page.keyboard.press('Enter');
+    await page.locator('#heard label').nth(2).waitFor();
+    truth((await page.locator('#heard .not').innerText()).includes('feed the cat'), 'what was not understood is not said');
+    await sheet.locator('h1', { hasText: 'Trued by hand' }).waitFor();
+    equal(stored('home.opening', 'heading'), before, 'before it is agreed');
+    // One of them is not wanted after all.
+    await page.locator('#heard label', { hasText: 'round' }).locator('input').uncheck();
+    await page.locator('#heard button', { hasText: 'Do all 2' }).waitFor();
+    await page.keyboard.press('Control+Enter');
+    await page.locator('#said', { hasText: 'wishes' }).waitFor();
+    equal(stored('home.opening', 'heading'), 'Trued by hand', 'done');
+    equal(app.psql(`select c.facts -> 'entries' -> 'phone' -> 'value' ->> 'national' from clients c join sites s on s.client_id = c.id where s.id = '${site}'`).trim(), '01632 960123', 'the fact');
+    await page.locator('#s-home-opening').focus();
+    await page.keyboard.press('z');
+    await page.locator('#said', { hasText: 'Undone' }).waitFor();
+    equal(stored('home.opening', 'heading'), before, 'taken back');
+    truth(app.psql(`select coalesce(c.facts -> 'entries' -> 'phone' -> 'value' ->> 'national', '') from clients c join sites s on s.client_id = c.id where s.id = '${site}'`).trim() !== '01632 960123', 'the fact is not taken back');
   });
 
   await test('Bench: offline one types on; it is kept through a closed page and sent later', async () => {

@@ -33,12 +33,10 @@ public static class SitePictures
         string Scene(int i) => scenes[(start + i) % scenes.Length];
         var b = ImmutableDictionary.CreateBuilder<string, SitePicture>();
         var used = 0;
+        var named = new List<(string Slot, string Scene, int W, int H)>();
         void Add(string slot, int w, int h)
         {
-            if (used >= scenes.Length) return;
-            var name = Scene(used++);
-            var number = (int)(Chance.Hash($"{seed}/{name}/{site.PicturesShown}") % 1_000_000);
-            b[slot] = Draw(name, look.Art, w, h, number);
+            if (used < scenes.Length) named.Add((slot, Scene(used++), w, h));
         }
         var (hw, hh) = Hero(look.Look.Variant(site, "opening"));
         Add("hero", hw, hh);
@@ -48,8 +46,30 @@ public static class SitePictures
         Add("title.questions", 1260, 540);
         foreach (var section in site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections).Where(s => !s.Hidden && s.Content is PictureContent { Photo: null } or VideoContent))
             Add(section.Id, 1200, 800);
+        // A picture that was changed by itself takes a scene that stands nowhere else; where none is left, its own in another framing.
+        var free = new Queue<string>(scenes.Except(named.Select(n => n.Scene)));
+        foreach (var (slot, scene, w, h) in named)
+        {
+            var ahead = site.PictureTakes.GetValueOrDefault(slot);
+            var choice = new List<string> { scene };
+            if (ahead > 0) choice.AddRange(free);
+            var shown = choice[ahead % choice.Count];
+            if (shown != scene) free = new(free.Where(f => f != shown));
+            b[slot] = Draw(shown, look.Art, w, h, (int)(Chance.Hash($"{seed}/{shown}/{site.PicturesShown}{(ahead == 0 ? "" : $"/{ahead}")}") % 1_000_000));
+        }
         return b.ToImmutable();
     }
+
+    /// <summary>The place of a section's drawn picture; null where it shows none.</summary>
+    public static string? SlotOf(Section section) => section.Content switch
+    {
+        OpeningContent => "hero",
+        AboutContent => "about",
+        ServicesContent { Full: false } => "services",
+        TitleContent when section.Id is "services.title" or "questions.title" => $"title.{section.Id.Split('.')[0]}",
+        PictureContent { Photo: null } or VideoContent => section.Id,
+        _ => null,
+    };
 
     public static SitePicture Draw(string scene, Ink ink, int w, int h, int number)
     {

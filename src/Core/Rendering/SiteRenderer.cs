@@ -57,7 +57,9 @@ public static class SiteRenderer
         styles.UnionWith(missing.UsedStyles);
         if (only is null || only == "404.html") Add("404.html", missingHtml);
 
-        var css = StyleSheet(look, styles, Marks.Css(missing) + Focus(site));
+        var css = StyleSheet(look, styles, Marks.Css(missing) + Focus(site) + (site.Look.Details?.Phone == PhoneSize.Large ? LargePhone : ""));
+        // A view that takes in another style sheet while it stands shows its letters when they have come; a visitor's page never moves for them.
+        if (settings.Mode == RenderMode.Anchored) css = css.Replace("font-display:optional", "font-display:swap", StringComparison.Ordinal);
         Add("site.css", css);
         // Views take in a changed style sheet without loading the page again: its address says what is in it.
         if (settings.Mode == RenderMode.Anchored)
@@ -235,6 +237,8 @@ public static class SiteRenderer
         foreach (var name in used.Where(n => n.Contains('.')).Order(StringComparer.Ordinal)) b.Append(Style(name));
         return b.Append(Style("own")).Append(look.ShapeCss()).Append(mark).Append('\n').ToString();
     }
+
+    private const string LargePhone = ".s-head .tel,.s-foot a[href^=\"tel:\"]{font-size:1.4em;font-weight:700}";
 
     /// <summary>Photos that are cropped around something else than their middle.</summary>
     private static string Focus(SiteDocument site) => string.Concat(site.Photos.Where(p => p.Focus is not null).Select(p => string.Create(CultureInfo.InvariantCulture, $"img[src$=\"{p.Path}\"]{{object-fit:cover;object-position:{p.Focus!.X}% {p.Focus.Y}%}}")));

@@ -40,6 +40,13 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(RemoveItem), "removeItem")]
 [JsonDerivedType(typeof(MoveItem), "moveItem")]
 [JsonDerivedType(typeof(LimitItems), "limitItems")]
+[JsonDerivedType(typeof(DressSection), "dress")]
+[JsonDerivedType(typeof(KeepSection), "keep")]
+[JsonDerivedType(typeof(ReplaceText), "replace")]
+[JsonDerivedType(typeof(CopySection), "copySection")]
+[JsonDerivedType(typeof(SetInMenu), "inMenu")]
+[JsonDerivedType(typeof(NewPicture), "newPicture")]
+[JsonDerivedType(typeof(SaidWishes), "said")]
 public abstract record Edit
 {
     /// <summary>What the history says, such as "Text of Opening on Home".</summary>

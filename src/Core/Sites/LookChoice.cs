@@ -38,6 +38,7 @@ public enum CardStyle { Flat, Cards }
 public enum Crop { Plain, Round, Arch }
 public enum Divider { None, Line, Bar }
 public enum TypeScale { Small, Even, Large }
+public enum PhoneSize { Even, Large }
 
 /// <summary>Shape, space and type set by hand.</summary>
 public sealed record LookDetails
@@ -51,6 +52,8 @@ public sealed record LookDetails
     public Crop? Crop { get; init; }
     public Divider? Divider { get; init; }
     public TypeScale? Scale { get; init; }
+    /// <summary>How large the phone number stands at the head of the page.</summary>
+    public PhoneSize? Phone { get; init; }
     public HeadingLevel? H1 { get; init; }
     public HeadingLevel? H2 { get; init; }
     public HeadingLevel? H3 { get; init; }

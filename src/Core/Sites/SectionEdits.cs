@@ -124,6 +124,20 @@ public sealed record AddSection(string Page, string Kind, int Index) : Edit
     }
 }
 
+/// <summary>No take changes the section's passages.</summary>
+public sealed record KeepSection(string Section) : Edit
+{
+    public override string? Touches => Section;
+    public override string Say(SiteDocument site) => $"Kept {Called(site, Section)}";
+    public override Result<SiteDocument> Apply(SiteDocument site)
+    {
+        if (site.FindSection(Section) is not { } found) return Gone("section");
+        var content = found.Section.Content;
+        foreach (var (path, passage) in content.Passages()) if (!passage.IsEmpty) content = content.With(path, p => p with { Kept = true })!;
+        return site.WithSection(Section, s => s with { Content = content });
+    }
+}
+
 /// <summary>Lets the generator have a section's passages again.</summary>
 public sealed record ReleaseKeep(string Section) : Edit
 {

@@ -22,6 +22,8 @@ public sealed record SectionItem(string Id, Passage Title, Passage Text);
 /// <param name="Variant">Layout variant chosen by hand; null follows the look.</param>
 public sealed record Section(string Id, SectionContent Content, bool Hidden = false, string? Variant = null, int Take = 1)
 {
+    /// <summary>Ground, width and space set by hand.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public SectionDress? Dress { get; init; }
     [JsonIgnore] public bool HasKept => Content.Passages().Any(p => p.Passage.Kept);
 }
 
@@ -73,6 +75,8 @@ public sealed record SiteDocument(
     public Composing.TextLength Length { get; init; }
     /// <summary>Take of the pictures, where it is another than that of the texts.</summary>
     public int? PictureTake { get; init; }
+    /// <summary>By how many pictures a place is ahead of the others, "hero" for the opening; for a picture that was changed by itself.</summary>
+    public ImmutableSortedDictionary<string, int> PictureTakes { get; init; } = ImmutableSortedDictionary<string, int>.Empty;
     /// <summary>Take of the layout: the first follows the look, each further one lays every kind of section out in another way.</summary>
     public int LayoutTake { get; init; } = 1;
     [JsonIgnore] public int PicturesShown => PictureTake ?? Take;

@@ -1532,6 +1532,10 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("document");
 
+                    b.Property<string>("Facts")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("facts");
+
                     b.Property<string>("Name")
                         .HasColumnType("text")
                         .HasColumnName("name");

@@ -4,6 +4,7 @@ using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Likeness;
 using Plurimax.Core.Line;
+using Plurimax.Core.Saying;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Standards;
 using Plurimax.Core.Trades;
@@ -197,17 +198,57 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     private async Task<bool> HeldAsync(SiteRevision r, CancellationToken cancel) =>
         await db.Revisions.AnyAsync(x => x.SiteId == r.SiteId && x.Parent == r.Number, cancel) || await db.Proofs.AnyAsync(p => p.SiteId == r.SiteId && p.Revision == r.Number, cancel) || await db.Releases.AnyAsync(p => p.SiteId == r.SiteId && p.Revision == r.Number, cancel);
 
+    /// <summary>What wishes come to on a site as it is now.</summary>
+    /// <param name="except">Codes of what was understood but is not wanted.</param>
+    public SayReading Read(Site site, SiteDocument now, string words, string page, string? section, string who, ImmutableHashSet<string>? except = null) =>
+        WishReader.Read(words, new SayContext(now, Trade(site), trades, site.Facts, page, section, DateOnly.FromDateTime(Now.UtcDateTime)) { By = who, At = Now }, except);
+
+    /// <summary>Does what was said, as one change, with the facts that were said; one undo takes all of it back.</summary>
+    public async Task<(EditOutcome Outcome, SayReading Reading)> SayAsync(Guid siteId, int onRevision, string words, string page, string? section, string who, ImmutableHashSet<string>? except = null, CancellationToken cancel = default)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == siteId, cancel);
+        var client = await LockedAsync(site.ClientId, cancel);
+        site.Client.Facts = client.Facts;
+        var now = await DocumentAsync(site, cancel);
+        var reading = Read(site, now, words, page, section, who, except);
+        if (site.Head != onRevision && await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && r.Number == site.Head).FirstOrDefaultAsync(cancel) is { } clash) return (new EditOutcome(null, site.Head, null, clash), reading);
+        if (reading.Acts.Length == 0) return (new EditOutcome(null, site.Head, "Nothing of it was understood."), reading);
+        ImmutableArray<FactStep> facts = [.. reading.Acts.SelectMany(a => a.Facts).Select(f => f.Fact).Distinct().Select(f => new FactStep(f, client.Facts[f], reading.Facts[f]))];
+        var edit = reading.Edit(words);
+        if (await SaveAsync(site, reading.Site, edit.Say(now), null, who, cancel, facts: facts.IsEmpty ? null : facts) is not { } head) return (new EditOutcome(null, site.Head, "Somebody saved at the same moment. Say it once more."), reading);
+        if (!facts.IsEmpty) await SetFactsAsync(client, facts.Aggregate(client.Facts, (sheet, f) => f.After is { } after ? sheet.With(f.Fact, after) : sheet.Without(f.Fact)), siteId, edit.Say(now), who, cancel);
+        await transaction.CommitAsync(cancel);
+        return (new EditOutcome(reading.Site, head, null), reading);
+    }
+
+    /// <summary>Saves facts of a client whose row is held, and lets its other sites follow.</summary>
+    private async Task SetFactsAsync(Client client, FactSheet facts, Guid except, string said, string who, CancellationToken cancel)
+    {
+        client.Facts = facts;
+        client.Name = facts.Name is { Length: > 0 } n ? n : client.Name;
+        client.FactsRevision++;
+        await db.SaveChangesAsync(cancel);
+        foreach (var other in await db.Sites.AsNoTracking().Include(s => s.Client).Where(s => s.ClientId == client.Id && s.Id != except).ToListAsync(cancel))
+        {
+            var now = await DocumentAsync(other, cancel);
+            other.Client.Facts = facts;
+            var renewed = Refreshed(other, now);
+            if (renewed.ToJson() != now.ToJson()) await SaveAsync(other, renewed, said, null, who, cancel);
+        }
+    }
+
     /// <param name="typed">The passage that is typed in.</param>
     /// <param name="instead">The revision of the same stretch of typing whose place it takes.</param>
     /// <returns>The new head, or null where somebody was faster.</returns>
-    private async Task<int?> SaveAsync(Site site, SiteDocument document, string said, string? touched, string who, CancellationToken cancel, string? typed = null, SiteRevision? instead = null)
+    private async Task<int?> SaveAsync(Site site, SiteDocument document, string said, string? touched, string who, CancellationToken cancel, string? typed = null, SiteRevision? instead = null, ImmutableArray<FactStep>? facts = null)
     {
         await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
         var number = site.LastRevision + 1;
         var updated = await db.Sites.Where(s => s.Id == site.Id && s.Head == site.Head && s.LastRevision == site.LastRevision)
             .ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, number).SetProperty(s => s.LastRevision, number), cancel);
         if (updated == 0) return null;
-        var revision = new SiteRevision { SiteId = site.Id, Number = number, Parent = instead is null ? site.Head : instead.Parent, Document = document, Said = said, Touched = touched, Typed = typed, Who = who, At = Now };
+        var revision = new SiteRevision { SiteId = site.Id, Number = number, Parent = instead is null ? site.Head : instead.Parent, Document = document, Said = said, Touched = touched, Typed = typed, Facts = facts, Who = who, At = Now };
         db.Add(revision);
         await db.SaveChangesAsync(cancel);
         db.Entry(revision).State = EntityState.Detached;
@@ -222,17 +263,32 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     /// <summary>Moves the site back to the revision it came from, or forward to the newest made from it.</summary>
     public async Task<string?> StepAsync(Guid siteId, bool back, CancellationToken cancel = default)
     {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         var site = await db.Sites.AsNoTracking().FirstAsync(s => s.Id == siteId, cancel);
         var target = back
             ? await db.Revisions.Where(r => r.SiteId == siteId && r.Number == site.Head).Select(r => r.Parent).FirstAsync(cancel)
             : await db.Revisions.Where(r => r.SiteId == siteId && r.Parent == site.Head).OrderByDescending(r => r.Number).Select(r => (int?)r.Number).FirstOrDefaultAsync(cancel);
         if (target is null) return null;
-        var said = await db.Revisions.Where(r => r.SiteId == siteId && r.Number == (back ? site.Head : target)).Select(r => r.Said).FirstAsync(cancel);
+        var (said, facts) = await db.Revisions.Where(r => r.SiteId == siteId && r.Number == (back ? site.Head : target)).Select(r => new { r.Said, r.Facts }).FirstAsync(cancel) is var step ? (step.Said, step.Facts) : default;
         // The version of the template comes back with the document that was made from it.
         var document = (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == target, cancel)).Document;
         await db.Sites.Where(s => s.Id == siteId && s.Head == site.Head).ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, target.Value).SetProperty(s => s.TradeId, document.Trade), cancel);
         await copies.NoteAsync(siteId, document, target.Value, cancel);
+        if (facts is { IsDefaultOrEmpty: false } steps)
+        {
+            var client = await LockedAsync(site.ClientId, cancel);
+            var sheet = client.Facts;
+            foreach (var f in steps)
+            {
+                var (leaves, comes) = back ? (f.After, f.Before) : (f.Before, f.After);
+                // What somebody changed since stays as they changed it.
+                if (sheet[f.Fact]?.Value.Raw() != leaves?.Value.Raw() || sheet[f.Fact]?.Shown != leaves?.Shown) continue;
+                sheet = comes is null ? sheet.Without(f.Fact) : sheet with { Entries = sheet.Entries.SetItem(f.Fact, comes) };
+            }
+            if (!ReferenceEquals(sheet, client.Facts)) await SetFactsAsync(client, sheet, siteId, said, "undo", cancel);
+        }
         await db.Database.ExecuteSqlAsync($"SELECT pg_notify({Changed}, {$"{siteId} {target.Value}"})", cancel);
+        await transaction.CommitAsync(cancel);
         return said;
     }
 

@@ -4,12 +4,14 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Galleys;
 using Plurimax.Core.Rendering;
+using Plurimax.Core.Saying;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Hosting;
+using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Benching;
 
@@ -24,6 +26,11 @@ public sealed record PastedText(string Html, bool Block);
 public sealed record WantedChip(string Fact, string? Own, string? Language);
 
 public sealed record FactInPlace(string Fact, string Value);
+
+/// <param name="Leaf">Page in hand; <paramref name="Section"/> in hand, if one is.</param>
+/// <param name="Except">Codes of what was understood but is not wanted.</param>
+/// <param name="Revision">The version it was looked at on; null only looks.</param>
+public sealed record SaidInPlace(string Words, string Leaf, string? Section, string[]? Except, int? Revision);
 
 /// <summary>What the Bench asks for while somebody types: small answers, no page. All of it needs sign-in and the form token, like every page.</summary>
 public static class BenchEndpoints
@@ -41,6 +48,7 @@ public static class BenchEndpoints
         bench.MapPost("/clean", (PastedText pasted) => Results.Json(new { html = Manuscript.Html(ManuscriptReader.Read(pasted.Html, pasted.Block), pasted.Block) }));
         bench.MapPost("/chip", ChipAsync);
         bench.MapPost("/fact", FactAsync);
+        bench.MapPost("/say", SayAsync);
         bench.MapGet("/changes", (Guid id, SiteChanges changes, CancellationToken cancel) => TypedResults.ServerSentEvents(changes.OfAsync(id, cancel)));
     }
 
@@ -94,5 +102,33 @@ public static class BenchEndpoints
         var entry = new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(root), who, store.Now);
         if (await store.SaveFactsAsync(site.ClientId, site.Client.FactsRevision, f => f.With(root, entry), $"{definition.Label} changed", who, cancel) is { } clash) return Results.Json(new { problem = clash }, statusCode: 409);
         return Results.Json(new { said = $"{definition.Label} changed everywhere" });
+    }
+
+    /// <summary>What wishes were understood as, and a sheet that shows them done; or, on a revision, does them.</summary>
+    private static async Task<IResult> SayAsync(Guid id, SaidInPlace said, SiteStore store, Sheets sheets, HttpContext http, CancellationToken cancel)
+    {
+        if (await store.FindAsync(id, cancel) is not { } site) return Results.NotFound();
+        if (string.IsNullOrWhiteSpace(said.Words)) return Results.Json(new { problem = "Say what should be different, such as: darker, move the testimonials up." }, statusCode: 422);
+        if (said.Words.Length > WishReader.Longest) return Results.Json(new { problem = $"That is {said.Words.Length:N0} characters; up to {WishReader.Longest:N0} are read in one go." }, statusCode: 422);
+        var who = http.User.Identity?.Name ?? "somebody";
+        var document = await store.DocumentAsync(site, cancel);
+        // What is in hand may have gone meanwhile.
+        var leaf = document.FindPage(said.Leaf)?.Id ?? document.Pages[0].Id;
+        var section = said.Section is { } s && document.FindSection(s) is not null ? s : null;
+        ImmutableHashSet<string> except = [.. said.Except ?? []];
+        if (said.Revision is { } revision)
+        {
+            var (outcome, done) = await store.SayAsync(id, revision, said.Words, leaf, section, who, except, cancel);
+            return outcome.Ok ? Results.Json(new { head = outcome.Head, said = done.Edit(said.Words).Say(document) })
+                : Results.Json(new { problem = outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). Look once more; what you said is still here." }, statusCode: 409);
+        }
+        var all = store.Read(site, document, said.Words, leaf, section, who);
+        return Results.Json(new
+        {
+            head = site.Head,
+            acts = all.Acts.Select(a => new { a.Code, a.Words, a.Says }),
+            missed = all.Missed.Select(m => new { m.Words, m.Why }),
+            sheet = sheets.Url(new SheetView(id, Said: new(said.Words, leaf, section, [.. except])), document.FindPage(leaf)!.File),
+        });
     }
 }

@@ -26,6 +26,7 @@ public sealed record HandForm
     public Crop? Crop { get; set; }
     public Divider? Divider { get; set; }
     public TypeScale? Scale { get; set; }
+    public PhoneSize? Phone { get; set; }
     public string? H1 { get; set; }
     public string? H2 { get; set; }
     public string? H3 { get; set; }
@@ -50,6 +51,7 @@ public sealed record HandForm
         Crop = c.Details?.Crop,
         Divider = c.Details?.Divider,
         Scale = c.Details?.Scale,
+        Phone = c.Details?.Phone,
         H1 = Write(c.Details?.H1),
         H2 = Write(c.Details?.H2),
         H3 = Write(c.Details?.H3),
@@ -85,7 +87,7 @@ public sealed record HandForm
             Type = Type,
             Dark = OnDark,
             Hand = hand,
-            Details = new LookDetails { Corners = Corners, Buttons = Buttons, Rules = Rules, Density = Density, Motion = Motion, Cards = Cards, Crop = Crop, Divider = Divider, Scale = Scale, H1 = Level(H1), H2 = Level(H2), H3 = Level(H3) },
+            Details = new LookDetails { Corners = Corners, Buttons = Buttons, Rules = Rules, Density = Density, Motion = Motion, Cards = Cards, Crop = Crop, Divider = Divider, Scale = Scale, Phone = Phone, H1 = Level(H1), H2 = Level(H2), H3 = Level(H3) },
         });
         return (choice, problems.ToImmutable());
     }

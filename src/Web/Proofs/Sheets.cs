@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Security.Cryptography;
 using System.Text.Json;
 using Microsoft.AspNetCore.DataProtection;
@@ -17,7 +18,11 @@ namespace Plurimax.Web.Proofs;
 
 /// <summary>What a view of an unpublished site shows: its head, or its head in another look.</summary>
 /// <param name="Revision">An earlier version; null for the head.</param>
-public sealed record SheetView(Guid Site, LookChoice? Look = null, int? Revision = null);
+/// <param name="Said">The head as it would be with these wishes done.</param>
+public sealed record SheetView(Guid Site, LookChoice? Look = null, int? Revision = null, SaidView? Said = null);
+
+/// <param name="Except">Codes of what was understood but is not wanted.</param>
+public sealed record SaidView(string Words, string Page, string? Section, ImmutableArray<string> Except);
 
 /// <summary>
 /// Serves unpublished sites for views inside the application. They run in a sandbox of their own origin,
@@ -73,7 +78,13 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
             var document = await store.DocumentAsync(site);
             if (view.Revision is { } number && await takes.RevisionAsync(site.Id, number) is { } earlier) document = earlier;
             if (view.Look is { } look) document = document with { Look = look };
-            return SiteRenderer.Render(document, store.Trade(site), site.Facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
+            var facts = site.Facts;
+            if (view.Said is { } said)
+            {
+                var reading = store.Read(site, document, said.Words, said.Page, said.Section, "", [.. said.Except]);
+                (document, facts) = (reading.Site, reading.Facts);
+            }
+            return SiteRenderer.Render(document, store.Trade(site), facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
         });
     }
 

@@ -68,6 +68,7 @@ internal static class SectionRenderer
         var css = CssOf(kind);
         var variant = s.Variant ?? c.Look.Look.Variant(c.Site, kind);
         c.UsedStyles.UnionWith([css, $"{css}.{variant}"]);
+        if (s.Dress is not null) c.UsedStyles.Add("dress");
         return (css, variant);
     }
 
@@ -77,7 +78,7 @@ internal static class SectionRenderer
         var (css, variant) = Dress(c, s);
         var id = anchor ?? Anchor(s);
         var named = label is null ? Html.Of($"aria-labelledby=\"{id}-h\"") : Html.Of($"aria-label=\"{label}\"");
-        return Html.Of($"<section class=\"s-{css} {variant}\" id=\"{id}\" {named}{Of(c, s)}><div class=\"wrap\">{body}</div></section>\n");
+        return Html.Of($"<section class=\"s-{css} {variant}{s.Dress?.Css}\" id=\"{id}\" {named}{Of(c, s)}><div class=\"wrap\">{body}</div></section>\n");
     }
 
     public static string Anchor(Section s) => s.Id[(s.Id.IndexOf('.') + 1)..].Replace('.', '-');

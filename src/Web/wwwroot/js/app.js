@@ -25,6 +25,7 @@ document.addEventListener('keydown', (e) => {
     else if (key === 'ctrl+enter') press('ctrl+enter', e);
     return;
   }
+  if (key === 'ctrl+enter') { press(key, e); return; }
   if (e.ctrlKey || e.metaKey) return;
   if (Date.now() - going < 1500 && key !== 'g') {
     const to = document.querySelector(`[data-go="${CSS.escape(key)}"]`);

@@ -80,8 +80,10 @@
     e.replaceWith(n);
     if (held) n.classList.add('in-hand');
   }
-  function whole(html) {
+  function whole(html, base) {
     var d = new DOMParser().parseFromString(html, 'text/html'), main = document.querySelector('main'), fresh = d.querySelector('main');
+    // Pictures of a view with another address are that view's.
+    if (base) d.querySelectorAll('img').forEach(function (i) { i.setAttribute('src', new URL(i.getAttribute('src'), base).href); i.removeAttribute('srcset'); });
     var css = document.querySelector('link[rel=stylesheet][href*="site.css"]'), now = d.querySelector('link[rel=stylesheet][href*="site.css"]');
     function swap() {
       ['header.s-head', 'footer.s-foot', 'body > svg.vh'].forEach(function (q) { var a = document.querySelector(q), b = d.querySelector(q); if (a && b && a.outerHTML !== b.outerHTML) a.replaceWith(b); });
@@ -99,7 +101,7 @@
     if (css && now && css.getAttribute('href') !== now.getAttribute('href')) {
       var link = document.createElement('link');
       link.rel = 'stylesheet';
-      link.setAttribute('href', now.getAttribute('href'));
+      link.setAttribute('href', base ? new URL(now.getAttribute('href'), base).href : now.getAttribute('href'));
       link.onload = link.onerror = function () { css.remove(); swap(); };
       css.after(link);
     } else swap();
@@ -107,7 +109,7 @@
   window.addEventListener('message', function (e) {
     if (e.source !== parent || !e.data) return;
     if (e.data.section) part(e.data.section.id, e.data.section.html);
-    if (e.data.page) whole(e.data.page);
+    if (e.data.page) whole(e.data.page, e.data.base);
     if (e.data.edit) edit(e.data.edit);
     if (e.data.hand) {
       var s = document.querySelector('[data-s="' + CSS.escape(e.data.hand) + '"]');

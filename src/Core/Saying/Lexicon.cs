@@ -1,0 +1,128 @@
+using System.Collections.Immutable;
+using Plurimax.Core.Lettering;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Styling;
+using Plurimax.Core.Trades;
+using Plurimax.Core.Wordmarks;
+
+namespace Plurimax.Core.Saying;
+
+/// <summary>What a word or phrase may mean in a wish.</summary>
+/// <param name="Type">"c" for a concept of the grammar, else what it names: section, page, hue, tone, item …</param>
+internal readonly record struct Meaning(string Type, string Value);
+
+/// <summary>The words of wishes, English and German together (content/saying/words.txt), and those of one site: its pages, entries, services, looks.</summary>
+internal sealed class Lexicon
+{
+    public const int LongestPhrase = 7;
+    private static readonly Lazy<Lexicon> General = new(ReadGeneral);
+
+    private readonly ImmutableDictionary<string, ImmutableArray<Meaning>> _phrases;
+    private readonly ImmutableDictionary<string, string> _roots;
+    private readonly ImmutableHashSet<string> _stops;
+    /// <summary>The first word of each value, for saying it back: "blue" for its hue.</summary>
+    private readonly ImmutableDictionary<Meaning, string> _names;
+
+    private Lexicon(ImmutableDictionary<string, ImmutableArray<Meaning>> phrases, ImmutableHashSet<string> stops, ImmutableDictionary<Meaning, string> names)
+    {
+        (_phrases, _stops, _names) = (phrases, stops, names);
+        _roots = phrases.Keys.Where(k => !k.Contains(' ')).GroupBy(Root).ToImmutableDictionary(g => g.Key, g => g.MinBy(k => k.Length)!);
+    }
+
+    public ImmutableArray<Meaning> Of(string phrase) => _phrases.GetValueOrDefault(phrase, []);
+    public bool IsStop(string word) => _stops.Contains(word);
+    public string NameOf(string type, string value) => _names.GetValueOrDefault(new(type, value), value);
+
+    /// <summary>What a single word means: as it stands, by its stem, or but for a typing error.</summary>
+    public ImmutableArray<Meaning> Word(string word)
+    {
+        if (_phrases.TryGetValue(word, out var there)) return there;
+        if (_stops.Contains(word) || word.Length < 4 || word.Any(char.IsDigit)) return [];
+        if (_roots.TryGetValue(Root(word), out var stem)) return _phrases[stem];
+        var allowed = word.Length >= 8 ? 2 : 1;
+        var near = _phrases.Keys.Where(k => !k.Contains(' ') && k.Length >= 4 && Math.Abs(k.Length - word.Length) <= allowed && k[0] == word[0]).Select(k => (Key: k, Distance: TradeSearch.Distance(k, word))).Where(x => x.Distance <= (x.Key.Length >= 8 ? 2 : 1)).OrderBy(x => x.Distance).ThenBy(x => x.Key, StringComparer.Ordinal).Take(2).ToList();
+        return near.Count == 0 ? [] : _phrases[near[0].Key];
+    }
+
+    /// <summary>The general words with those of a site.</summary>
+    public static Lexicon For(SiteDocument site, TradeTemplate trade, Facts.FactSheet facts, Func<Passage, string> plain)
+    {
+        var general = General.Value;
+        var more = new Dictionary<string, List<Meaning>>();
+        void Add(string phrase, string type, string value)
+        {
+            var key = Spoken(phrase);
+            if (key.Length < 2 || key.Split(' ').Length > LongestPhrase) return;
+            if (!more.TryGetValue(key, out var list)) more[key] = list = [];
+            list.Add(new(type, value));
+        }
+        foreach (var page in site.Pages.Where(p => p.Language is null))
+        {
+            var menu = plain(page.Menu);
+            Add(menu, "page", page.Id);
+            foreach (var name in new[] { menu, page.Id }.Distinct())
+                foreach (var form in Forms(name)) Add(form, "page!", page.Id);
+        }
+        foreach (var (kind, page) in site.Pages.Where(p => p.Language is null).Select(p => (p.Bare, p.Id)))
+            foreach (var (phrase, _) in general._phrases.Where(p => p.Value.Any(m => m.Type == "page" && m.Value == kind)))
+                foreach (var form in Forms(phrase)) Add(form, "page!", page);
+        foreach (var item in site.Pages.SelectMany(p => p.Sections).Where(s => ItemEdit.HasOwnItems(s.Content)).SelectMany(s => s.Content.Items)) Add(plain(item.Title), "item", item.Id);
+        foreach (var service in trade.Services.Values) foreach (var name in service.Names) Add(name, "item", service.Id);
+        foreach (var fact in Facts.FactCatalogue.For(trade).Where(d => d.Shape == Facts.FactShape.Text && !Facts.FactCatalogue.Private.Contains(d.Id) && d.Id is not ("business.name" or "owner.name")))
+        {
+            Add(Galleys.FactChip.NameOf(fact.Id), "fact", fact.Id);
+            if (fact.Label.Split(' ').Length <= 4) Add(fact.Label, "fact", fact.Id);
+        }
+        foreach (var line in facts.Any<Facts.PricesValue>("prices")?.Lines ?? [])
+        {
+            Add(line.Service, "priced", line.Service);
+            if (line.Service.IndexOf(',') is > 3 and var cut) Add(line.Service[..cut], "priced", line.Service);
+        }
+        foreach (var palette in Palettes.Named.Keys) Add(palette, "palette", palette);
+        foreach (var look in Looks.All) { Add(look.Id, "family", look.Id); Add(look.Name, "family", look.Id); Add($"the look {look.Name}", "family", look.Id); }
+        foreach (var type in Pairings.All) { Add(type.Id.Replace('-', ' '), "type", type.Id); Add(type.Name, "type", type.Id); }
+        foreach (var mark in Wordmark.All) { Add(mark.Id, "mark", mark.Id); Add(mark.Name, "mark", mark.Id); }
+        foreach (var variant in SectionKinds.All.Values.SelectMany(k => k.Variants).Distinct()) Add(variant[2..], "variant", variant);
+        foreach (var (german, variant) in GermanVariants) Add(german, "variant", variant);
+        var phrases = general._phrases.ToBuilder();
+        foreach (var (key, list) in more) phrases[key] = [.. phrases.GetValueOrDefault(key, []).Concat(list).Distinct()];
+        return new Lexicon(phrases.ToImmutable(), general._stops, general._names);
+    }
+
+    /// <summary>How a page is spoken of. "Page about" begins what a new page is about.</summary>
+    private static IEnumerable<string> Forms(string name) => [$"{name} page", $"seite {name}", $"{name}seite", $"{name} seite", $"page called {name}", .. Spoken(name) == "about" ? Array.Empty<string>() : [$"page {name}"]];
+
+    private static readonly (string, string)[] GermanVariants = [("karten", "v-cards"), ("liste", "v-list"), ("tabelle", "v-table"), ("spalten", "v-columns"), ("kacheln", "v-tiles"), ("index", "v-index"), ("mosaik", "v-mosaic"), ("band", "v-band"), ("zeile", "v-line")];
+
+    private static Lexicon ReadGeneral()
+    {
+        var phrases = new Dictionary<string, List<Meaning>>();
+        var names = new Dictionary<Meaning, string>();
+        var stops = new HashSet<string>();
+        foreach (var line in Content.Text("saying/words.txt")!.Split('\n').Where(l => l.Length > 0 && l[0] != '#'))
+        {
+            var cut = line.IndexOf(": ", StringComparison.Ordinal);
+            var head = line[..cut].Split(':');
+            var words = line[(cut + 2)..].Split(',').Select(Spoken).Where(w => w.Length > 0).ToList();
+            if (head[0] == "-") { stops.UnionWith(words); continue; }
+            var meaning = head.Length == 2 ? new Meaning(head[0], head[1]) : new Meaning("c", head[0]);
+            names.TryAdd(meaning, words[0]);
+            foreach (var word in words)
+            {
+                if (!phrases.TryGetValue(word, out var list)) phrases[word] = list = [];
+                if (!list.Contains(meaning)) list.Add(meaning);
+            }
+        }
+        return new Lexicon(phrases.ToImmutableDictionary(p => p.Key, p => p.Value.ToImmutableArray()), [.. stops], names.ToImmutableDictionary());
+    }
+
+    /// <summary>Folded, with single spaces and without punctuation at the ends of words.</summary>
+    public static string Spoken(string text) => string.Join(' ', Letters.Fold(text).Replace('’', '\'').Split([' ', '\t', '\n', ',', ';', ':', '?', '!', '(', ')', '“', '”', '„', '"'], StringSplitOptions.RemoveEmptyEntries).Select(w => w.Trim('.', '\'')).Where(w => w.Length > 0));
+
+    private static string Root(string word)
+    {
+        foreach (var end in new[] { "ings", "ing", "ies", "es", "en", "em", "er", "s", "e", "n" })
+            if (word.Length - end.Length >= 4 && word.EndsWith(end, StringComparison.Ordinal)) return word[..^end.Length];
+        return word;
+    }
+}
