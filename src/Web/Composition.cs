@@ -38,6 +38,8 @@ public static class Composition
         services.AddHostedService<CopiesAtStart>();
         services.AddScoped<SiteStore>();
         services.AddScoped<TakeStore>();
+        services.AddScoped<HistoryShelf>();
+        services.AddScoped<WordSearch>();
         services.AddScoped<Publisher>();
         services.AddScoped<ProofDesk>();
         services.AddScoped<Lookbooks.LookDesk>();

@@ -13,8 +13,10 @@ public sealed record PassageChange(string Section, string Path, string Label, Im
 /// <summary>What changed between two versions of a site, by passage and by word.</summary>
 public static class Difference
 {
-    public static ImmutableArray<PassageChange> Between(SiteDocument before, SiteDocument after)
+    /// <param name="show">A passage as it is read; null compares the texts with their placeholders.</param>
+    public static ImmutableArray<PassageChange> Between(SiteDocument before, SiteDocument after, Func<Passage, string>? show = null)
     {
+        show ??= p => p.Text;
         var changes = ImmutableArray.CreateBuilder<PassageChange>();
         var old = before.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections.Where(s => !s.Hidden).Select(s => (Page: p, Section: s))).ToDictionary(x => x.Section.Id);
         var seen = new HashSet<string>();
@@ -22,15 +24,16 @@ public static class Difference
             foreach (var section in page.Sections.Where(s => !s.Hidden))
             {
                 seen.Add(section.Id);
-                var was = old.TryGetValue(section.Id, out var o) ? o.Section.Content.Passages().ToDictionary(p => p.Path, p => p.Passage.Text) : [];
+                var was = old.TryGetValue(section.Id, out var o) ? o.Section.Content.Passages().ToDictionary(p => p.Path, p => show(p.Passage)) : [];
                 foreach (var (path, passage) in section.Content.Passages())
                 {
                     var a = was.GetValueOrDefault(path, "");
-                    if (a != passage.Text) changes.Add(new PassageChange(section.Id, path, $"{page.Menu.Text}: {SectionKinds.Of(section.Content).Label}", Words(a, passage.Text)));
+                    var b = show(passage);
+                    if (a != b) changes.Add(new PassageChange(section.Id, path, $"{show(page.Menu)}: {SectionKinds.Of(section.Content).Label}", Words(a, b)));
                 }
             }
         foreach (var (id, (page, section)) in old.Where(o => !seen.Contains(o.Key)))
-            changes.Add(new PassageChange(id, "", $"{page.Menu.Text}: {SectionKinds.Of(section.Content).Label}", [new WordRun(Change.Removed, "The whole section was taken out.")]));
+            changes.Add(new PassageChange(id, "", $"{show(page.Menu)}: {SectionKinds.Of(section.Content).Label}", [new WordRun(Change.Removed, "The whole section was taken out.")]));
         return changes.ToImmutable();
     }
 

@@ -47,6 +47,7 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(SetInMenu), "inMenu")]
 [JsonDerivedType(typeof(NewPicture), "newPicture")]
 [JsonDerivedType(typeof(SaidWishes), "said")]
+[JsonDerivedType(typeof(Restore), "restore")]
 public abstract record Edit
 {
     /// <summary>What the history says, such as "Text of Opening on Home".</summary>

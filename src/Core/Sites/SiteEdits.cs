@@ -97,3 +97,11 @@ public sealed record Created(SiteDocument Outcome) : Edit
     public override string Say(SiteDocument site) => "Made the site";
     public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
 }
+
+/// <summary>An earlier version once more. What was done since stays in the history.</summary>
+/// <param name="Version">What the version is called in words, "version 12", "release 3".</param>
+public sealed record Restore(string Version, SiteDocument Outcome) : Edit
+{
+    public override string Say(SiteDocument site) => $"Back to {Version}";
+    public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
+}

@@ -18,7 +18,7 @@ using Plurimax.Web.Proofs;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>Galley beside sheet.</summary>
-public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, CopyShelf copies, PhotoDesk photos, TakeStore takes, PlurimaxDb db) : SitePageModel(store, status, addresses)
+public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, CopyShelf copies, PhotoDesk photos, TakeStore takes, HistoryShelf history, PlurimaxDb db) : SitePageModel(store, status, addresses)
 {
     private TextEngine? _text;
     private string? _section;
@@ -31,6 +31,8 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public bool CanRedo { get; private set; }
     public DateTimeOffset SavedAt { get; private set; }
     public string SavedBy { get; private set; } = "";
+    /// <summary>How it stands to what visitors see.</summary>
+    public ReleaseStanding Stands { get; private set; } = new(null, null, false);
     /// <summary>The agency's site that reads most like this one.</summary>
     public NearSite? Nearest { get; private set; }
     public string SheetUrl { get; private set; } = "";
@@ -56,6 +58,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         var head = await db.Revisions.AsNoTracking().Where(r => r.SiteId == Site.Id && r.Number == Site.Head).Select(r => new { r.Parent, r.At, r.Who }).FirstAsync();
         (CanUndo, SavedAt, SavedBy) = (head.Parent is not null, head.At, head.Who);
         Nearest = await copies.NearestAsync(Site.Id);
+        Stands = await history.StandingAsync(Site, Document);
         CanRedo = await db.Revisions.AnyAsync(r => r.SiteId == Site.Id && r.Parent == Site.Head);
         SheetUrl = sheets.Url(new SheetView(Site.Id), InHandPage.Hidden ? "index.html" : InHandPage.File) + (InHand is null ? "" : "#" + Core.Rendering.SiteRenderer.AnchorOf(InHand));
         Photos = InHandPage.Sections.Any(s => TakesFiles(s) == "photo") ? await photos.UsableAsync(Site.ClientId, photos: true) : [];

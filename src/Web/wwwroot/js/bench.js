@@ -66,6 +66,8 @@ function took(el, says, where, newer) {
   bench().dataset.head = says.head;
   own.add(says.head);
   document.querySelectorAll('#bench input[name=revision]').forEach((i) => { i.value = says.head; });
+  const stands = document.getElementById('stands');
+  if (stands) stands.textContent = stands.textContent.replace(/^as release/, 'draft after release');
   const undo = document.querySelector('[data-key="z"]');
   if (undo) undo.disabled = false;
   if (newer) waiting.get(where).was = says.text;
