@@ -20,7 +20,7 @@ const harrowgate = await site('Harrowgate Cycle Works');
 const shots = {
   line: '/', brief: `/sites/${await site('Penhallow')}/brief`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`, 'look-hand': `/sites/${await site('Thornby Tree Care')}/look/hand`,
   bench: `/sites/${harrowgate}/bench?leaf=home&section=home.opening`, proof: `/sites/${await site('Larkfield Honey')}/proof`, launch: `/sites/${await site('Quayside Physio')}/launch`,
-  history: `/sites/${await site('Quayside Physio')}/history?with=1`, handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, standards: '/standards', trades: '/trades?q=bike+shop', prospects: '/prospects', clients: '/clients',
+  history: `/sites/${harrowgate}/history?with=1`, handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, standards: '/standards', trades: '/trades?q=bike+shop', prospects: '/prospects',
 };
 const take = async (name, p = page) => { await p.waitForLoadState('networkidle'); await p.screenshot({ path: `docs/screenshots/${name}.png` }); };
 for (const [name, path] of Object.entries(shots)) {

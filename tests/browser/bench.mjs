@@ -145,6 +145,19 @@ export default async function(browser, app) {
     truth(app.psql(`select coalesce(c.facts -> 'entries' -> 'phone' -> 'value' ->> 'national', '') from clients c join sites s on s.client_id = c.id where s.id = '${site}'`).trim() !== '01632 960123', 'the fact is not taken back');
   });
 
+  await test('a command is found by its name; ? lists the keys that work here', async () => {
+    await open();
+    await page.locator('#s-home-opening').focus();
+    await page.keyboard.press('?');
+    truth((await page.locator('#key-sheet .here').innerText()).includes('Say it'), 'the keys of the Bench');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press(',');
+    await page.keyboard.type('hist');
+    await page.locator('#find-list [aria-selected=true]', { hasText: 'History' }).waitFor();
+    await page.keyboard.press('Enter');
+    await page.waitForURL(/history/);
+  });
+
   await test('Bench: offline one types on; it is kept through a closed page and sent later', async () => {
     await open();
     await context.setOffline(true);

@@ -3,6 +3,7 @@ import Alpine from '/lib/alpine.js';
 import '/js/upload.js';
 import '/js/plan.js';
 import '/js/bench.js';
+import { keysHere, openFinder } from '/js/finder.js';
 import { judge, place, screens } from '/js/firstscreen.js';
 
 const typing = (el) => el && (el.matches?.('input:not([type=checkbox],[type=radio]),textarea,select') || el.isContentEditable);
@@ -34,7 +35,8 @@ document.addEventListener('keydown', (e) => {
     return;
   }
   if (key === 'g') { going = Date.now(); return; }
-  if (e.key === '?') { e.preventDefault(); document.getElementById('key-sheet')?.showModal(); return; }
+  if (e.key === '?') { e.preventDefault(); showKeys(); return; }
+  if (e.key === ',') { e.preventDefault(); openFinder(); return; }
   if (key === 'j' || key === 'k' || key === 'arrowdown' || key === 'arrowup') {
     const rows = [...document.querySelectorAll('[data-row]')].filter((r) => r.offsetParent !== null || r.closest('svg'));
     const at = rows.indexOf(document.activeElement);
@@ -56,7 +58,9 @@ function press(key, e) {
   if (typing(el)) { el.focus(); el.select?.(); } else el.click();
 }
 
-document.getElementById('show-keys')?.addEventListener('click', () => document.getElementById('key-sheet').showModal());
+function showKeys() { const d = document.getElementById('key-sheet'); if (!d) return; keysHere(d); d.showModal(); d.tabIndex = -1; d.focus(); d.scrollTop = 0; }
+document.getElementById('show-keys')?.addEventListener('click', showKeys);
+document.getElementById('find-command')?.addEventListener('click', openFinder);
 document.addEventListener('change', (e) => { if (e.target.matches?.('[data-submit]')) e.target.form.requestSubmit(); });
 
 // A busy mark on whatever was pressed, until the page changes.
