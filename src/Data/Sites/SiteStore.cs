@@ -269,27 +269,28 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
             ? await db.Revisions.Where(r => r.SiteId == siteId && r.Number == site.Head).Select(r => r.Parent).FirstAsync(cancel)
             : await db.Revisions.Where(r => r.SiteId == siteId && r.Parent == site.Head).OrderByDescending(r => r.Number).Select(r => (int?)r.Number).FirstOrDefaultAsync(cancel);
         if (target is null) return null;
-        var (said, facts) = await db.Revisions.Where(r => r.SiteId == siteId && r.Number == (back ? site.Head : target)).Select(r => new { r.Said, r.Facts }).FirstAsync(cancel) is var step ? (step.Said, step.Facts) : default;
+        var step = await db.Revisions.Where(r => r.SiteId == siteId && r.Number == (back ? site.Head : target)).Select(r => new { r.Said, r.Facts }).FirstAsync(cancel);
+        // The client before the site, as everything that changes both: two that hold them in another order would wait for each other.
+        var client = step.Facts is { IsDefaultOrEmpty: false } ? await LockedAsync(site.ClientId, cancel) : null;
         // The version of the template comes back with the document that was made from it.
         var document = (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == target, cancel)).Document;
-        await db.Sites.Where(s => s.Id == siteId && s.Head == site.Head).ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, target.Value).SetProperty(s => s.TradeId, document.Trade), cancel);
+        if (await db.Sites.Where(s => s.Id == siteId && s.Head == site.Head).ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, target.Value).SetProperty(s => s.TradeId, document.Trade), cancel) == 0) return null;
         await copies.NoteAsync(siteId, document, target.Value, cancel);
-        if (facts is { IsDefaultOrEmpty: false } steps)
+        if (client is not null)
         {
-            var client = await LockedAsync(site.ClientId, cancel);
             var sheet = client.Facts;
-            foreach (var f in steps)
+            foreach (var f in step.Facts!.Value)
             {
                 var (leaves, comes) = back ? (f.After, f.Before) : (f.Before, f.After);
                 // What somebody changed since stays as they changed it.
                 if (sheet[f.Fact]?.Value.Raw() != leaves?.Value.Raw() || sheet[f.Fact]?.Shown != leaves?.Shown) continue;
                 sheet = comes is null ? sheet.Without(f.Fact) : sheet with { Entries = sheet.Entries.SetItem(f.Fact, comes) };
             }
-            if (!ReferenceEquals(sheet, client.Facts)) await SetFactsAsync(client, sheet, siteId, said, "undo", cancel);
+            if (!ReferenceEquals(sheet, client.Facts)) await SetFactsAsync(client, sheet, siteId, step.Said, "undo", cancel);
         }
         await db.Database.ExecuteSqlAsync($"SELECT pg_notify({Changed}, {$"{siteId} {target.Value}"})", cancel);
         await transaction.CommitAsync(cancel);
-        return said;
+        return step.Said;
     }
 
     /// <summary>The trade of a site in one of its languages.</summary>
