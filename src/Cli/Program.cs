@@ -131,7 +131,7 @@ static int Say(string words, string file, string? factsFile, string page, bool j
         Console.WriteLine(System.Text.Json.JsonSerializer.Serialize(new
         {
             understood = reading.Acts.Select(a => new { a.Code, a.Words, a.Says, edits = a.Edits.Length, facts = a.Facts.Select(f => new { f.Fact, value = f.Value?.Summary() }) }),
-            notUnderstood = reading.Missed.Select(m => new { m.Words, m.Why }),
+            notUnderstood = reading.Missed.Select(m => new { m.Words, m.Why, m.Kind }),
         }, new System.Text.Json.JsonSerializerOptions(SiteDocument.Json) { WriteIndented = true }));
     else
     {

@@ -84,7 +84,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             e.HasOne(x => x.Maker).WithMany().HasForeignKey(x => x.MakerId).OnDelete(DeleteBehavior.SetNull);
         });
         b.Entity<SiteRevision>(e => { e.HasKey(x => new { x.SiteId, x.Number }); Json(e.Property(x => x.Document)); Json(e.Property(x => x.Facts)); e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId); });
-        b.Entity<SiteCopy>(e => { e.HasKey(x => x.SiteId); e.HasIndex(x => new { x.Trade, x.Language }); e.HasOne<Site>().WithOne().HasForeignKey<SiteCopy>(x => x.SiteId).OnDelete(DeleteBehavior.Cascade); });
+        b.Entity<SiteCopy>(e => { e.HasKey(x => x.SiteId); e.Property(x => x.Words).HasDefaultValueSql("'{}'"); e.HasIndex(x => x.Words).HasMethod("gin"); e.HasIndex(x => new { x.Trade, x.Language }); e.HasOne<Site>().WithOne().HasForeignKey<SiteCopy>(x => x.SiteId).OnDelete(DeleteBehavior.Cascade); });
         b.Entity<SiteEvent>(e => { e.HasIndex(x => new { x.SiteId, x.At }); e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId); });
         b.Entity<Proof>(e =>
         {

@@ -34,10 +34,14 @@ public class BenchEditsTests
     [Fact]
     public void Words_are_replaced_as_whole_words_and_neither_facts_nor_addresses_are_touched()
     {
-        var site = new SetText("home.opening", "text", "Bikes and a bike, biker. {{ bike.name }} [bike](https://bike.example/bike) at {{ place.town }}").Apply(Site()).Value!;
+        var site = new SetText("home.opening", "text", "Bikes and a bike, biker, e-bike. {{ bike.name }} [bike](https://bike.example/bike) at {{ place.town }}").Apply(Site()).Value!;
         var text = new ReplaceText("bike", "bicycle", Section: "home.opening").Apply(site).Value!.FindSection("home.opening")!.Value.Section.Content.Text.Text;
-        Assert.Equal("Bikes and a bicycle, biker. {{ bike.name }} [bicycle](https://bike.example/bike) at {{ place.town }}", text);
+        Assert.Equal("Bikes and a bicycle, biker, e-bike. {{ bike.name }} [bicycle](https://bike.example/bike) at {{ place.town }}", text);
         Assert.Equal("Bicycles", new ReplaceText("bikes", "bicycles").Apply(site).Value!.FindSection("home.opening")!.Value.Section.Content.Text.Text[..8]);
+        // Words are plain: what means something in CommonMark is found and put in as it is read.
+        var signs = new SetText("home.opening", "heading", ManuscriptReader.Read("Open * daily [now]", block: false)).Apply(site).Value!;
+        var shown = Files(new ReplaceText("* daily [now]", "_all_ **week**").Apply(signs).Value!).Text("index.html");
+        Assert.Contains(">Open _all_ **week**</h1>", shown);
         Assert.False(new ReplaceText("zyxw", "a").Apply(site).Ok);
         Assert.False(new ReplaceText(" ", "a").Apply(site).Ok);
     }

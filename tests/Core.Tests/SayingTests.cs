@@ -24,7 +24,9 @@ public class SayingTests(ITestOutputHelper output)
         Assert.True(examples.Count >= 60, $"{examples.Count}");
         Assert.Equal(examples.Count, examples.Select(e => e.Name).Distinct().Count());
         var context = Sentences.Context(new(0, "en", "", ["section.release home.opening", "look.light"], []));
-        var none = examples.SelectMany(e => new[] { (e.Name, Words: e.English), (e.Name, Words: e.German) }).Where(e => !WishReader.Understands(e.Words, context, e.Name)).ToList();
+        // Done, or understood and told why it cannot be done on this site.
+        bool Understood(string words, string kind) => WishReader.Read(words, context) is var read && (read.Acts.Any(a => a.Code.Split(' ')[0] == kind) || read.Missed.Any(m => m.Kind == kind));
+        var none = examples.SelectMany(e => new[] { (e.Name, Words: e.English), (e.Name, Words: e.German) }).Where(e => !Understood(e.Words, e.Name)).ToList();
         Assert.True(none.Count == 0, string.Join("\n", none));
     }
 

@@ -106,7 +106,7 @@ public class BriefingTests(App app)
         // What facts that came later changed is shown, both versions side by side.
         var followed = await maker.Http.GetStringAsync(brief);
         followed.ShouldContain("See what changed");
-        (await maker.Http.GetStringAsync(System.Text.RegularExpressions.Regex.Match(followed, "/sites/[0-9a-f-]+/takes\\?with=\\d+").Value)).ShouldContain("Side by side");
+        (await maker.Http.GetStringAsync(System.Text.RegularExpressions.Regex.Match(followed, "/sites/[0-9a-f-]+/history\\?with=\\d+").Value)).ShouldContain("Side by side");
         facts = (await ClientAsync(site)).Facts;
         facts.Public<PhoneValue>("phone")!.National.ShouldBe("01632 960150");
         facts.Marks.ContainsKey("phone").ShouldBeFalse();

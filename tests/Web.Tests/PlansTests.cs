@@ -86,8 +86,8 @@ public class PlansTests(App app)
         (text.Take, text.PicturesShown).ShouldBe((2, 2));
         Words(text, "home").ShouldNotBe(Words(one, "home"));
         var maker = await app.SignInAsync();
-        (await maker.Http.GetStringAsync($"/sites/{site.Id}/takes?with=1")).ShouldContain("Take over");
-        await maker.PostAsync($"/sites/{site.Id}/takes", new() { ["revision"] = "5", ["with"] = "1", ["section"] = "home.intro" });
+        (await maker.Http.GetStringAsync($"/sites/{site.Id}/history?with=1")).ShouldContain("Take over");
+        await maker.PostAsync($"/sites/{site.Id}/history?handler=Take", new() { ["revision"] = "5", ["with"] = "1", ["section"] = "home.intro" });
         var mixed = await DocumentAsync(site.Id);
         mixed.FindSection("home.intro")!.Value.Section.Content.Text.Text.ShouldBe(one.FindSection("home.intro")!.Value.Section.Content.Text.Text);
         mixed.FindSection("home.opening")!.Value.Section.Content.Text.Text.ShouldBe(text.FindSection("home.opening")!.Value.Section.Content.Text.Text);

@@ -183,8 +183,8 @@ public static class Composer
         return [.. result.DistinctBy(r => r.Item1).Take(24)];
     }
 
-    /// <summary>Client words become passage text: no placeholder, no phrase list.</summary>
-    public static string Escape(string text) => text.Replace("{", "&#123;").Replace("[", "&#91;");
+    /// <summary>Client words become passage text: no placeholder, no markup.</summary>
+    public static string Escape(string text) => Galleys.ManuscriptReader.Escape(text);
 
     public static string Slug(string text)
     {

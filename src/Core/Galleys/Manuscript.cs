@@ -13,7 +13,6 @@ namespace Plurimax.Core.Galleys;
 public static class Manuscript
 {
     private const char First = '\uE100';
-    private static readonly MarkdownPipeline Pipeline = new MarkdownPipelineBuilder().DisableHtml().Build();
     private static readonly HtmlParser Parser = new();
 
     /// <param name="block">With paragraphs and lists; otherwise one line.</param>
@@ -27,7 +26,7 @@ public static class Manuscript
             if (placeholder && tokens.Count < 0x700) { b.Append((char)(First + tokens.Count)); tokens.Add(run); }
             else foreach (var c in run) b.Append(c is >= First and < (char)0xF8FF ? '\uFFFD' : c);
         var source = block ? b.ToString() : b.ToString().ReplaceLineEndings(" ");
-        var body = Parser.ParseDocument(Markdown.ToHtml(source, Pipeline)).Body!;
+        var body = Parser.ParseDocument(Markdown.ToHtml(source, Rendering.TextEngine.Markdown)).Body!;
         var html = new StringBuilder();
         foreach (var node in body.ChildNodes) Write(node, block, tokens, value, html);
         return html.ToString().Trim();

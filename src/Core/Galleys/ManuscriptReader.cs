@@ -364,13 +364,14 @@ public static partial class ManuscriptReader
         {
             // Only the sign itself: "1." and "1)" at their full stop or bracket, all others at the first letter.
             var at = m.Groups["sign"].Index;
-            text = Reference(text[..at]) + $"&#{(int)text[at]};" + Reference(text[(at + 1)..]);
+            text = Escape(text[..at]) + $"&#{(int)text[at]};" + Escape(text[(at + 1)..]);
             return text;
         }
-        return Reference(text);
+        return Escape(text);
     }
 
-    private static string Reference(string text)
+    /// <summary>Plain words as they stand within a passage: what CommonMark or Liquid would read as markup is written as character references.</summary>
+    public static string Escape(string text)
     {
         var b = new StringBuilder(text.Length + 8);
         for (var i = 0; i < text.Length; i++)

@@ -20,6 +20,14 @@ public static class Letters
     /// <summary>At most so many letters; what is longer ends in an ellipsis.</summary>
     public static string Cut(string text, int most) => text.Length <= most ? text : text[..(most - 1)].TrimEnd() + "…";
 
+    /// <summary>A folded word without its commonest endings in English and German; four letters stay.</summary>
+    public static string Root(string word)
+    {
+        foreach (var end in new[] { "ings", "ing", "ies", "es", "en", "em", "er", "s", "e", "n" })
+            if (word.Length - end.Length >= 4 && word.EndsWith(end, StringComparison.Ordinal)) return word[..^end.Length];
+        return word;
+    }
+
     /// <summary>Lower case, without accents whether they are part of a letter or stand behind it.</summary>
     public static string Fold(string text)
     {

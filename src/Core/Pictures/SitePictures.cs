@@ -61,11 +61,11 @@ public static class SitePictures
     }
 
     /// <summary>The place of a section's drawn picture; null where it shows none.</summary>
-    public static string? SlotOf(Section section) => section.Content switch
+    public static string? SlotOf(SiteDocument site, Section section) => section.Content switch
     {
         OpeningContent => "hero",
         AboutContent => "about",
-        ServicesContent { Full: false } => "services",
+        ServicesContent { Full: false } when (section.Variant ?? DressedLook.Of(site.Look).Look.Variant(site, "services")) == "v-bento" => "services",
         TitleContent when section.Id is "services.title" or "questions.title" => $"title.{section.Id.Split('.')[0]}",
         PictureContent { Photo: null } or VideoContent => section.Id,
         _ => null,

@@ -173,9 +173,9 @@ public static partial class PageWish
     /// <summary>The service of the trade that shares most words with the topic; at least two thirds of the topic's own.</summary>
     private static ServiceText? ServiceOf(string folded, SiteDocument site, TradeTemplate trade)
     {
-        var asked = Words(folded).Where(w => w.Length > 2 && !Small.Contains(w)).Select(Root).ToHashSet();
+        var asked = Words(folded).Where(w => w.Length > 2 && !Small.Contains(w)).Select(Letters.Root).ToHashSet();
         // What every firm of the trade does tells no service from another: "cleaning" at a cleaner's.
-        var common = new[] { trade.Names.Title, trade.Names.One, trade.Words.GetValueOrDefault("work", ""), trade.Words.GetValueOrDefault("do", "") }.SelectMany(t => Words(Letters.Fold(t))).Select(Root).ToHashSet();
+        var common = new[] { trade.Names.Title, trade.Names.One, trade.Words.GetValueOrDefault("work", ""), trade.Words.GetValueOrDefault("do", "") }.SelectMany(t => Words(Letters.Fold(t))).Select(Letters.Root).ToHashSet();
         if (asked.Any(a => !common.Contains(a))) asked.ExceptWith(common);
         if (asked.Count == 0) return null;
         var shown = site.Pages.SelectMany(p => p.Sections).Where(s => s.Content is ServicesContent).SelectMany(s => s.Content.Items).Select(i => i.Id).ToHashSet();
@@ -185,17 +185,10 @@ public static partial class PageWish
 
         double Share(string name)
         {
-            var words = Words(Letters.Fold(name)).Where(w => w.Length > 2 && !Small.Contains(w)).Select(Root).ToHashSet();
+            var words = Words(Letters.Fold(name)).Where(w => w.Length > 2 && !Small.Contains(w)).Select(Letters.Root).ToHashSet();
             var both = asked.Count(a => words.Any(w => w == a || a.Length >= 5 && w.Length >= 5 && (w.StartsWith(a, StringComparison.Ordinal) || a.StartsWith(w, StringComparison.Ordinal)) || a.Length >= 6 && TradeSearch.Distance(a, w) <= 1));
             return words.Count == 0 ? 0 : both / (double)asked.Count * (.8 + .2 * both / words.Count);
         }
-    }
-
-    private static string Root(string word)
-    {
-        foreach (var end in new[] { "ings", "ing", "ies", "es", "s", "en" })
-            if (word.Length - end.Length >= 4 && word.EndsWith(end, StringComparison.Ordinal)) return word[..^end.Length];
-        return word;
     }
 
     private static string NameOf(string topic, PageKind kind, ServiceText? service)

@@ -36,6 +36,7 @@ public static class SiteRenderer
         var pictures = SitePictures.For(trade, site, look, seed);
         var styles = new HashSet<string>(StringComparer.Ordinal);
         var files = ImmutableSortedDictionary.CreateBuilder<string, byte[]>(StringComparer.Ordinal);
+        var pages = new List<(string Path, string Html)>();
         void Add(string path, string content) => files[path] = Encoding.UTF8.GetBytes(content);
 
         foreach (var language in site.Languages)
@@ -48,25 +49,25 @@ public static class SiteRenderer
                 var context = new RenderContext(own, spoken, facts, says, look, settings with { Settings = says.Settings }, seed, pictures) { Page = page, Home = page.IsHome, Assets = folder.Length > 0 ? "../" : "", Folder = folder, Versions = Versions(site, page) };
                 var html = Document(context);
                 styles.UnionWith(context.UsedStyles);
-                if (only is null || only == folder + page.File) Add(folder + page.File, html);
+                if (only is null || only == folder + page.File) pages.Add((folder + page.File, html));
             }
         }
         var (_, text) = TextEngine.For(site, site.Language, trade, facts, settings.Settings);
         var missing = new RenderContext(site.In(site.Language), trade, facts, text, look, settings with { Settings = text.Settings }, seed, pictures) { Page = Missing(text.Words, seed), Home = false, Root = "/", Assets = "/" };
         var missingHtml = Document(missing);
         styles.UnionWith(missing.UsedStyles);
-        if (only is null || only == "404.html") Add("404.html", missingHtml);
+        if (only is null || only == "404.html") pages.Add(("404.html", missingHtml));
 
         var css = StyleSheet(look, styles, Marks.Css(missing) + Focus(site) + (site.Look.Details?.Phone == PhoneSize.Large ? LargePhone : ""));
-        // A view that takes in another style sheet while it stands shows its letters when they have come; a visitor's page never moves for them.
-        if (settings.Mode == RenderMode.Anchored) css = css.Replace("font-display:optional", "font-display:swap", StringComparison.Ordinal);
-        Add("site.css", css);
-        // Views take in a changed style sheet without loading the page again: its address says what is in it.
         if (settings.Mode == RenderMode.Anchored)
         {
+            // A view takes in a changed style sheet while it stands: its address says what is in it, and its letters show when they have come.
+            css = css.Replace("font-display:optional", "font-display:swap", StringComparison.Ordinal);
             var version = Composing.Chance.Hash(css).ToString("x", CultureInfo.InvariantCulture);
-            foreach (var page in files.Keys.Where(k => k.EndsWith(".html", StringComparison.Ordinal)).ToList()) Add(page, Encoding.UTF8.GetString(files[page]).Replace("site.css\">", $"site.css?v={version}\">", StringComparison.Ordinal));
+            pages = pages.ConvertAll(p => (p.Path, p.Html.Replace("site.css\">", $"site.css?v={version}\">", StringComparison.Ordinal)));
         }
+        foreach (var (path, html) in pages) Add(path, html);
+        Add("site.css", css);
         files["site.js"] = Content.Bytes("looks/site.js")!;
         Add("favicon.svg", MarkSheets.Favicon(Marks.Words(missing), look));
         foreach (var (path, svg) in Marks.Files(missing)) Add(path, svg);

@@ -22,7 +22,8 @@ public sealed partial class TextEngine
     private const int ShieldBase = 0xE000;
     private static readonly FluidParser Parser = new();
     private static readonly ConcurrentDictionary<string, (IFluidTemplate? Template, string? Error)> Parsed = new();
-    private static readonly MarkdownPipeline Pipeline = new MarkdownPipelineBuilder().DisableHtml().Build();
+    /// <summary>How passages are read: CommonMark without HTML.</summary>
+    internal static readonly MarkdownPipeline Markdown = new MarkdownPipelineBuilder().DisableHtml().Build();
     private static readonly HtmlSanitizer Sanitizer = NewSanitizer();
     private readonly TemplateOptions _options = new();
     private readonly Dictionary<string, object> _model;
@@ -87,7 +88,7 @@ public sealed partial class TextEngine
     {
         if (p.IsEmpty) return "";
         var filled = Curly(Fill(p.Text)).Trim();
-        return Unshield(MarkdownAny().IsMatch(filled) ? Markdig.Markdown.ToPlainText(filled, Pipeline).Trim() : filled);
+        return Unshield(MarkdownAny().IsMatch(filled) ? Markdig.Markdown.ToPlainText(filled, Markdown).Trim() : filled);
     }
 
     /// <summary>As the plain text of a mail: filled, lines as they are, no markup.</summary>
@@ -99,7 +100,7 @@ public sealed partial class TextEngine
         if (p.IsEmpty) return Html.Empty;
         var filled = Curly(Fill(p.Text)).Trim();
         if (!MarkdownInline().IsMatch(filled)) return new Html(UnshieldEncoded(Html.Encode(filled)));
-        var html = Markdig.Markdown.ToHtml(filled.ReplaceLineEndings(" "), Pipeline).Trim();
+        var html = Markdig.Markdown.ToHtml(filled.ReplaceLineEndings(" "), Markdown).Trim();
         html = BlockTags().Replace(html, "");
         return new Html(UnshieldEncoded(Sanitizer.Sanitize(html)));
     }
@@ -111,7 +112,7 @@ public sealed partial class TextEngine
         var filled = Curly(Fill(p.Text)).Trim();
         if (filled.Length == 0) return Html.Empty;
         if (!MarkdownBlock().IsMatch(filled)) return Html.Of($"<p{attributes}>{new Html(UnshieldEncoded(Html.Encode(filled)))}</p>");
-        var html = UnshieldEncoded(Sanitizer.Sanitize(Markdig.Markdown.ToHtml(filled, Pipeline)));
+        var html = UnshieldEncoded(Sanitizer.Sanitize(Markdig.Markdown.ToHtml(filled, Markdown)));
         return attributes.IsEmpty ? new Html(html) : Html.Of($"<div{attributes}>{new Html(html)}</div>");
     }
 

@@ -95,10 +95,8 @@ internal static partial class Intents
 
     private static List<int> Days(string said)
     {
-        var text = Lexicon.Spoken(said);
-        string[][] names = [["monday", "mondays", "mon", "montag", "montags", "mo"], ["tuesday", "tuesdays", "tue", "dienstag", "dienstags", "di"], ["wednesday", "wednesdays", "wed", "mittwoch", "mittwochs", "mi"], ["thursday", "thursdays", "thu", "donnerstag", "donnerstags", "do"], ["friday", "fridays", "fri", "freitag", "freitags", "fr"], ["saturday", "saturdays", "sat", "samstag", "samstags", "sa"], ["sunday", "sundays", "sun", "sonntag", "sonntags", "so"]];
-        var words = text.Split(' ', '-', '–').ToHashSet();
-        var days = Enumerable.Range(0, 7).Where(i => names[i].Any(words.Contains)).ToList();
+        var words = Lexicon.Spoken(said).Split(' ', '-', '–').ToList();
+        var days = words.Select(w => Reading.HoursWords.FullDay(w) is >= 0 and var full ? full : Reading.HoursWords.ShortDay(w, "en") is >= 0 and var en && w.Length > 2 ? en : -1).Where(d => d >= 0).Distinct().Order().ToList();
         // "Mon-Fri" is all that lies between.
         if (days.Count == 2 && Range().IsMatch(said)) days = [.. Enumerable.Range(days[0], days[1] - days[0] + 1)];
         return days;

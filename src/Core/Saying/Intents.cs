@@ -162,7 +162,7 @@ internal static partial class Intents
             if (m.Place("Instead") >= 0) (first, second) = (second, first);
             var page = s.FindPage(m.First("{page}"))?.Id;
             var section = m.Has("{section}") ? s.Find(m.First("{section}"))?.Section.Id : null;
-            return One($"text.replace {section ?? page ?? "site"} {first} > {second}", s, new ReplaceText(first, Composer.Escape(second), section is null ? page : null, section));
+            return One($"text.replace {section ?? page ?? "site"} {first} > {second}", s, new ReplaceText(first, second, section is null ? page : null, section));
         });
         yield return I("text.heading", "call the services section \"What we mend\"", "die Überschrift der Leistungen soll \"Was wir richten\" heißen", "{section} {quote} HeadingWord ? Call Make As SayWord Another|Call {section} {quote} ? SectionWord As|HeadingWord {quote} ? Call Make As SayWord Another", (m, s) =>
         {
@@ -175,7 +175,7 @@ internal static partial class Intents
         {
             if (s.Find(m.First("{section}")) is not { } found) return NoSection(m);
             var words = m.First("{quote}")!.As("quote")!;
-            return One($"text.text {found.Section.Id} {words}", s, new SetText(found.Section.Id, "text", Composer.Escape(words)));
+            return One($"text.text {found.Section.Id} {words}", s, new SetText(found.Section.Id, "text", Galleys.ManuscriptReader.Read(Html.Encode(words), block: true)));
         });
     }
 }

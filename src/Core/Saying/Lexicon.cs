@@ -18,30 +18,36 @@ internal sealed class Lexicon
     private static readonly Lazy<Lexicon> General = new(ReadGeneral);
 
     private readonly ImmutableDictionary<string, ImmutableArray<Meaning>> _phrases;
-    private readonly ImmutableDictionary<string, string> _roots;
+    private readonly ILookup<string, string> _roots;
     private readonly ImmutableHashSet<string> _stops;
     /// <summary>The first word of each value, for saying it back: "blue" for its hue.</summary>
     private readonly ImmutableDictionary<Meaning, string> _names;
+    /// <summary>The general words, below those of a site.</summary>
+    private readonly Lexicon? _general;
 
-    private Lexicon(ImmutableDictionary<string, ImmutableArray<Meaning>> phrases, ImmutableHashSet<string> stops, ImmutableDictionary<Meaning, string> names)
+    private Lexicon(ImmutableDictionary<string, ImmutableArray<Meaning>> phrases, ImmutableHashSet<string> stops, ImmutableDictionary<Meaning, string> names, Lexicon? general)
     {
-        (_phrases, _stops, _names) = (phrases, stops, names);
-        _roots = phrases.Keys.Where(k => !k.Contains(' ')).GroupBy(Root).ToImmutableDictionary(g => g.Key, g => g.MinBy(k => k.Length)!);
+        (_phrases, _stops, _names, _general) = (phrases, stops, names, general);
+        _roots = phrases.Keys.Where(k => !k.Contains(' ')).ToLookup(Letters.Root);
     }
 
-    public ImmutableArray<Meaning> Of(string phrase) => _phrases.GetValueOrDefault(phrase, []);
+    public ImmutableArray<Meaning> Of(string phrase) => _general is null ? _phrases.GetValueOrDefault(phrase, [])
+        : !_phrases.TryGetValue(phrase, out var own) ? _general.Of(phrase) : [.. _general.Of(phrase).Union(own)];
     public bool IsStop(string word) => _stops.Contains(word);
     public string NameOf(string type, string value) => _names.GetValueOrDefault(new(type, value), value);
+
+    private IEnumerable<string> Singles => _roots.SelectMany(g => g).Concat(_general?.Singles ?? []);
 
     /// <summary>What a single word means: as it stands, by its stem, or but for a typing error.</summary>
     public ImmutableArray<Meaning> Word(string word)
     {
-        if (_phrases.TryGetValue(word, out var there)) return there;
-        if (_stops.Contains(word) || word.Length < 4 || word.Any(char.IsDigit)) return [];
-        if (_roots.TryGetValue(Root(word), out var stem)) return _phrases[stem];
+        if (Of(word) is { IsEmpty: false } there) return there;
+        if (IsStop(word) || word.Length < 4 || word.Any(char.IsDigit)) return [];
+        var root = Letters.Root(word);
+        if (_roots[root].Concat(_general?._roots[root] ?? []).MinBy(k => k.Length) is { } stem) return Of(stem);
         var allowed = word.Length >= 8 ? 2 : 1;
-        var near = _phrases.Keys.Where(k => !k.Contains(' ') && k.Length >= 4 && Math.Abs(k.Length - word.Length) <= allowed && k[0] == word[0]).Select(k => (Key: k, Distance: TradeSearch.Distance(k, word))).Where(x => x.Distance <= (x.Key.Length >= 8 ? 2 : 1)).OrderBy(x => x.Distance).ThenBy(x => x.Key, StringComparer.Ordinal).Take(2).ToList();
-        return near.Count == 0 ? [] : _phrases[near[0].Key];
+        return Singles.Where(k => k.Length >= 4 && Math.Abs(k.Length - word.Length) <= allowed && k[0] == word[0]).Select(k => (Key: k, Distance: TradeSearch.Distance(k, word))).Where(x => x.Distance <= (x.Key.Length >= 8 ? 2 : 1))
+            .OrderBy(x => x.Distance).ThenBy(x => x.Key, StringComparer.Ordinal).Select(x => Of(x.Key)).FirstOrDefault([]);
     }
 
     /// <summary>The general words with those of a site.</summary>
@@ -84,9 +90,7 @@ internal sealed class Lexicon
         foreach (var mark in Wordmark.All) { Add(mark.Id, "mark", mark.Id); Add(mark.Name, "mark", mark.Id); }
         foreach (var variant in SectionKinds.All.Values.SelectMany(k => k.Variants).Distinct()) Add(variant[2..], "variant", variant);
         foreach (var (german, variant) in GermanVariants) Add(german, "variant", variant);
-        var phrases = general._phrases.ToBuilder();
-        foreach (var (key, list) in more) phrases[key] = [.. phrases.GetValueOrDefault(key, []).Concat(list).Distinct()];
-        return new Lexicon(phrases.ToImmutable(), general._stops, general._names);
+        return new Lexicon(more.ToImmutableDictionary(p => p.Key, p => p.Value.Distinct().ToImmutableArray()), general._stops, general._names, general);
     }
 
     /// <summary>How a page is spoken of. "Page about" begins what a new page is about.</summary>
@@ -113,16 +117,9 @@ internal sealed class Lexicon
                 if (!list.Contains(meaning)) list.Add(meaning);
             }
         }
-        return new Lexicon(phrases.ToImmutableDictionary(p => p.Key, p => p.Value.ToImmutableArray()), [.. stops], names.ToImmutableDictionary());
+        return new Lexicon(phrases.ToImmutableDictionary(p => p.Key, p => p.Value.ToImmutableArray()), [.. stops], names.ToImmutableDictionary(), null);
     }
 
     /// <summary>Folded, with single spaces and without punctuation at the ends of words.</summary>
     public static string Spoken(string text) => string.Join(' ', Letters.Fold(text).Replace('’', '\'').Split([' ', '\t', '\n', ',', ';', ':', '?', '!', '(', ')', '“', '”', '„', '"'], StringSplitOptions.RemoveEmptyEntries).Select(w => w.Trim('.', '\'')).Where(w => w.Length > 0));
-
-    private static string Root(string word)
-    {
-        foreach (var end in new[] { "ings", "ing", "ies", "es", "en", "em", "er", "s", "e", "n" })
-            if (word.Length - end.Length >= 4 && word.EndsWith(end, StringComparison.Ordinal)) return word[..^end.Length];
-        return word;
-    }
 }

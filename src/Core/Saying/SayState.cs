@@ -84,7 +84,7 @@ internal sealed class SayState(SayContext context, Lexicon lexicon, Func<Passage
         var unknown = clause.Tokens.Where(t => t.Means.IsEmpty && !t.Skip).Select(t => $"“{t.Text}”").Take(3).ToList();
         var nearest = said.Count == 0 ? null : Intents.All.Select(i => (Intent: i, Same: Shared(i))).Where(x => x.Same > 0).OrderByDescending(x => x.Same).FirstOrDefault().Intent;
         var why = unknown.Count > 0 ? $"Not understood: {string.Join(", ", unknown)}. " : "";
-        return nearest is null ? $"{why}No wish of this kind is known. Press ? for what can be said." : $"{why}Nearest: {nearest.English}";
+        return nearest is null ? $"{why}No wish of this kind is known." : $"{why}Nearest: {nearest.English}";
 
         double Shared(Intent intent)
         {

@@ -25,9 +25,10 @@ public sealed record SaidFact(string Fact, FactValue? Value);
 /// <param name="Words">The part of the wish that said it; <paramref name="Says"/> what will be done, in a line.</param>
 public sealed record SaidAct(string Code, string Words, string Says, ImmutableArray<Edit> Edits, ImmutableArray<SaidFact> Facts);
 
-/// <param name="Words">The part that was not understood.</param>
-/// <param name="Why">The nearest that could be done, or why it cannot.</param>
-public sealed record SaidMiss(string Words, string Why);
+/// <param name="Words">The part that is not done.</param>
+/// <param name="Why">Why it cannot be done; or, where it was not understood, the nearest that could.</param>
+/// <param name="Kind">The kind of wish it was understood as; null where it was not understood.</param>
+public sealed record SaidMiss(string Words, string Why, string? Kind = null);
 
 /// <param name="Site">The site with everything done that was understood.</param>
 public sealed record SayReading(ImmutableArray<SaidAct> Acts, ImmutableArray<SaidMiss> Missed, SiteDocument Site, FactSheet Facts)
@@ -77,34 +78,25 @@ public static class WishReader
         {
             var clause = Group(text, pieces, from, to);
             if (!understood) { missed.Add(new(clause.Text, state.Nearest(clause))); continue; }
-            string? problem = null;
+            string? problem = null, kind = null;
             var done = false;
             foreach (var (intent, match) in state.Matches(clause))
             {
                 var result = intent.Do(match, state);
-                if (!result.Ok) { problem ??= result.Problem; continue; }
+                if (!result.Ok) { if (result.Problem!.Length > 0) { problem ??= result.Problem; kind ??= intent.Name; } continue; }
                 foreach (var act in result.Value!)
                     if (except?.Contains(act.Code) == true) done = true;
-                    else if (state.Apply(act) is { } fails) problem = fails;
+                    else if (state.Apply(act) is { } fails) (problem, kind) = (fails, intent.Name);
                     else { acts.Add(act with { Words = clause.Text }); done = true; }
                 break;
             }
-            if (!done) missed.Add(new(clause.Text, problem ?? state.Nearest(clause)));
+            if (!done) missed.Add(new(clause.Text, problem ?? state.Nearest(clause), kind));
         }
         return new(acts.ToImmutable(), missed.ToImmutable(), state.Site, state.Facts);
     }
 
     /// <summary>The commands there are, each with an example in both languages.</summary>
     public static IEnumerable<(string Name, string English, string German)> Examples => Intents.All.Select(i => (i.Name, i.English, i.German));
-
-    /// <summary>Whether a wish has the shape of a kind, whatever the site has.</summary>
-    public static bool Understands(string words, SayContext context, string kind)
-    {
-        var plain = TextEngine.For(context.Site, context.Site.Language, context.Trade, context.Facts, ImmutableDictionary<string, string>.Empty).Text;
-        var lexicon = Lexicon.For(context.Site, context.Trade, context.Facts, plain.Plain);
-        var pieces = Pieces(words, lexicon, []);
-        return pieces.Count > 0 && new SayState(context, lexicon, plain.Plain).Matches(Group(words, pieces, 0, pieces.Count)).Any(m => m.Intent.Name == kind);
-    }
 
     /// <summary>Runs of tokens between commas, full stops and "and".</summary>
     private static List<ImmutableArray<Token>> Pieces(string text, Lexicon lexicon, List<(string, string)> headings)

@@ -3,9 +3,12 @@ using System.Text.RegularExpressions;
 
 namespace Plurimax.Core.Sites;
 
-/// <summary>Words for other words, wherever they stand as whole words; a capital at the beginning stays one. Facts and addresses of links are not touched.</summary>
+/// <param name="Before">The passage as it is, <paramref name="After"/> as it would be; with placeholders.</param>
+public sealed record WordHit(string Section, string Path, string Before, string After);
+
+/// <summary>Plain words for other plain words, wherever they stand as whole words; a capital at the beginning stays one. Facts and addresses of links are not touched.</summary>
 /// <param name="Page">Only on this page; <paramref name="Section"/> only in this section.</param>
-public sealed record ReplaceText(string From, string To, string? Page = null, string? Section = null) : Edit
+public sealed partial record ReplaceText(string From, string To, string? Page = null, string? Section = null) : Edit
 {
     public override string? Touches => Section;
     public override string Say(SiteDocument site) => $"“{To}” for “{From}”{(Section is not null ? $" in {Called(site, Section)}" : Page is not null ? $" on {site.FindPage(Page)?.Menu.Text}" : "")}";
@@ -14,21 +17,32 @@ public sealed record ReplaceText(string From, string To, string? Page = null, st
     {
         if (From.Trim().Length == 0) return Fail("Say which words are to be replaced.");
         var changed = site;
-        foreach (var (section, path, text) in Hits(site)) changed = changed.WithSection(section, s => s with { Content = s.Content.With(path, p => p with { Text = text, Kept = true, Needs = default }) ?? s.Content });
+        foreach (var hit in Hits(site)) changed = changed.WithSection(hit.Section, s => s with { Content = s.Content.With(hit.Path, p => p with { Text = hit.After, Kept = true, Needs = default }) ?? s.Content });
         return ReferenceEquals(changed, site) ? Fail($"“{From}” stands nowhere {(Section is not null ? "in it" : Page is not null ? "on that page" : "on the site")}.") : changed;
     }
 
-    /// <summary>Where it would change something: section, path of the passage, and the text as it would be.</summary>
-    public ImmutableArray<(string Section, string Path, string Text)> Hits(SiteDocument site)
+    /// <summary>Where it would change something.</summary>
+    public ImmutableArray<WordHit> Hits(SiteDocument site)
     {
-        var word = new Regex($@"(?<![\w{{}}]){Regex.Escape(From)}(?!\w)", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant, TimeSpan.FromSeconds(1));
+        var word = new Regex($@"(?<![\w{{}}-]){Regex.Escape(Stored(From))}(?![\w-])", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant, TimeSpan.FromSeconds(1));
         return [.. site.Pages.Where(p => Page is null || p.Id == Page).SelectMany(p => p.Sections).Where(s => Section is null || s.Id == Section)
             .SelectMany(s => s.Content.Passages().Where(p => p.Path is not ("link" or "code" or "until") && p.Passage.Choice?.StartsWith("settings.", StringComparison.Ordinal) != true)
-                .Select(p => (s.Id, p.Path, Text: In(p.Passage.Text, word), Was: p.Passage.Text)).Where(p => p.Text != p.Was).Select(p => (p.Id, p.Path, p.Text)))];
+                .Select(p => new WordHit(s.Id, p.Path, p.Passage.Text, In(p.Passage.Text, word))).Where(h => h.After != h.Before))];
     }
 
+    /// <summary>The words of a text as an index has them. A text that holds others as whole words has all of theirs.</summary>
+    public static IEnumerable<string> Tokens(string text) => Word().Matches(text).Select(m => m.Value.ToLowerInvariant()).Distinct();
+
+    /// <summary>The words of all passages of a site.</summary>
+    public static IEnumerable<string> Tokens(SiteDocument site) => site.Pages.SelectMany(p => p.Sections).SelectMany(s => s.Content.Passages()).SelectMany(p => Tokens(p.Passage.Text)).Distinct();
+
+    [GeneratedRegex(@"[\p{L}\p{N}]+", RegexOptions.CultureInvariant)] private static partial Regex Word();
+
+    /// <summary>Words as they stand in a passage.</summary>
+    public static string Stored(string words) => Galleys.ManuscriptReader.Escape(words);
+
     private string In(string text, Regex word) => string.Concat(Galleys.FactChip.Split(text).Select(part => part.Placeholder ? part.Text
-        : word.Replace(part.Text, m => InAddress(part.Text, m.Index) ? m.Value : m.Value.Length > 0 && char.IsUpper(m.Value[0]) && To.Length > 0 ? char.ToUpperInvariant(To[0]) + To[1..] : To)));
+        : word.Replace(part.Text, m => InAddress(part.Text, m.Index) ? m.Value : Stored(char.IsUpper(m.Value[0]) && To.Length > 0 ? char.ToUpperInvariant(To[0]) + To[1..] : To))));
 
     /// <summary>Whether a place lies between "](" and its bracket.</summary>
     private static bool InAddress(string text, int at) => text.LastIndexOf("](", at, StringComparison.Ordinal) is >= 0 and var open && text.IndexOf(')', open) > at;
@@ -62,7 +76,7 @@ public sealed record NewPicture(string Section) : Edit
     public override Result<SiteDocument> Apply(SiteDocument site)
     {
         if (site.FindSection(Section) is not { } found) return Gone("section");
-        if (Pictures.SitePictures.SlotOf(found.Section) is not { } slot) return Fail($"{SectionKinds.Of(found.Section.Content).Label} shows no drawn picture.");
+        if (Pictures.SitePictures.SlotOf(site, found.Section) is not { } slot) return Fail($"{SectionKinds.Of(found.Section.Content).Label} shows no drawn picture.");
         return site with { PictureTakes = site.PictureTakes.SetItem(slot, site.PictureTakes.GetValueOrDefault(slot) + 1) };
     }
 }

@@ -3,7 +3,7 @@ using Plurimax.Core.Sites;
 
 namespace Plurimax.Data.Likeness;
 
-/// <summary>What is known of the copy of a site without reading the site: which wordings it uses, its shingles and their sketch.</summary>
+/// <summary>What is known of the copy of a site without reading the site: which wordings it uses, its shingles and their sketch, and its words.</summary>
 public sealed class SiteCopy
 {
     public Guid SiteId { get; set; }
@@ -19,6 +19,9 @@ public sealed class SiteCopy
     /// <summary>See <see cref="Core.Likeness.Sketch"/>.</summary>
     public byte[] Sketch { get; set; } = [];
 
+    /// <summary>Its words, by which sites are found (<see cref="ReplaceText.Tokens(SiteDocument)"/>).</summary>
+    public string[] Words { get; set; } = [];
+
     public static SiteCopy Of(Guid site, SiteDocument document, string trade, int revision)
     {
         var shingles = Core.Likeness.Shingles.Of(document);
@@ -31,6 +34,7 @@ public sealed class SiteCopy
             Wordings = [.. CopyLedger.MarksOf(document)],
             Shingles = [.. shingles.Select(s => unchecked((int)s))],
             Sketch = Core.Likeness.Sketch.Of(shingles).ToBytes(),
+            Words = [.. ReplaceText.Tokens(document)],
         };
     }
 }

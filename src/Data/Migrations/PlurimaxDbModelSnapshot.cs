@@ -819,8 +819,20 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("integer[]")
                         .HasColumnName("wordings");
 
+                    b.PrimitiveCollection<string[]>("Words")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("text[]")
+                        .HasColumnName("words")
+                        .HasDefaultValueSql("'{}'");
+
                     b.HasKey("SiteId")
                         .HasName("pk_copies");
+
+                    b.HasIndex("Words")
+                        .HasDatabaseName("ix_copies_words");
+
+                    NpgsqlIndexBuilderExtensions.HasMethod(b.HasIndex("Words"), "gin");
 
                     b.HasIndex("Trade", "Language")
                         .HasDatabaseName("ix_copies_trade_language");

@@ -42,12 +42,12 @@ public sealed class HistoryShelf(PlurimaxDb db, SiteStore store)
     }
 
     /// <summary>Whether what stands is what visitors see.</summary>
-    public async Task<ReleaseStanding> StandingAsync(Site site, SiteDocument now, CancellationToken cancel = default)
+    public async Task<ReleaseStanding> StandingAsync(Site site, CancellationToken cancel = default)
     {
         if (site.LiveReleaseId is not { } live || await db.Releases.AsNoTracking().Where(r => r.Id == live).Select(r => new { r.Number, r.Revision }).FirstOrDefaultAsync(cancel) is not { } release) return new(null, null, false);
-        if (release.Revision == site.Head) return new(release.Number, release.Revision, true);
-        var then = await db.Revisions.AsNoTracking().Where(r => r.SiteId == site.Id && r.Number == release.Revision).Select(r => r.Document).FirstOrDefaultAsync(cancel);
-        return new(release.Number, release.Revision, then is not null && then.ToJson() == now.ToJson());
+        // The database compares the two documents; neither is read.
+        var same = release.Revision == site.Head || await db.Database.SqlQuery<bool>($"select (select document from revisions where site_id = {site.Id} and number = {release.Revision}) = (select document from revisions where site_id = {site.Id} and number = {site.Head}) as \"Value\"").FirstAsync(cancel);
+        return new(release.Number, release.Revision, same);
     }
 
     /// <summary>Makes an earlier version the site once more, as a change that can be undone.</summary>

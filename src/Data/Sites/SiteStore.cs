@@ -4,7 +4,6 @@ using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Likeness;
 using Plurimax.Core.Line;
-using Plurimax.Core.Saying;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Standards;
 using Plurimax.Core.Trades;
@@ -19,20 +18,8 @@ public sealed record EditOutcome(SiteDocument? Document, int Head, string? Probl
     public bool Ok => Problem is null && Conflict is null;
 }
 
-/// <summary>How a save while typing ended.</summary>
-/// <param name="Document">The site as it is now.</param>
-public sealed record TypeOutcome(Site Site, SiteDocument Document)
-{
-    /// <summary>What somebody else wrote in the passage meanwhile; nothing was changed then.</summary>
-    public string? Theirs { get; init; }
-    public string? By { get; init; }
-    public DateTimeOffset At { get; init; }
-    public string? Problem { get; init; }
-    public bool Ok => Problem is null && Theirs is null;
-}
-
 /// <summary>Reads and changes sites. Each change is one revision and one transaction.</summary>
-public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue trades, CopyShelf copies)
+public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue trades, CopyShelf copies)
 {
     public DateTimeOffset Now => clock.GetUtcNow();
 
@@ -159,85 +146,6 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     /// <summary>The channel on which every saved change of a site is told, "SITE REVISION SECTION WHO".</summary>
     public const string Changed = "site_changed";
 
-    /// <summary>How long a pause ends a stretch of typing, which is undone as one.</summary>
-    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(4);
-
-    /// <summary>
-    /// Saves a passage as it is typed. What others did to other passages meanwhile stands; where somebody changed this one since <paramref name="was"/> was read,
-    /// nothing is changed and their text comes back. Saves in one stretch of typing are one revision.
-    /// </summary>
-    /// <param name="was">The text that the writer began with.</param>
-    /// <param name="evenSo">Put it in over what somebody else wrote.</param>
-    public async Task<TypeOutcome> TypeAsync(Guid siteId, string section, string path, string was, string text, string who, bool evenSo = false, CancellationToken cancel = default)
-    {
-        for (var tries = 0; ; tries++)
-        {
-            var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == siteId, cancel);
-            var head = await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == site.Head, cancel);
-            var there = head.Document.FindSection(section)?.Section.Content.Passages().FirstOrDefault(p => p.Path == path).Passage;
-            if (there is not null && there.Text == text) return new TypeOutcome(site, head.Document);
-            if (there is not null && !evenSo && there.Text != was)
-            {
-                var theirs = await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && (r.Touched == null || r.Touched == section && (r.Typed == null || r.Typed == path))).OrderByDescending(r => r.Number).Select(r => new { r.Who, r.At }).FirstOrDefaultAsync(cancel);
-                return new TypeOutcome(site, head.Document) { Theirs = there.Text, By = theirs?.Who ?? head.Who, At = theirs?.At ?? head.At };
-            }
-            var edit = new SetText(section, path, text);
-            var result = edit.Apply(head.Document);
-            if (!result.Ok) return new TypeOutcome(site, head.Document) { Problem = result.Problem };
-            var goesOn = head.Typed == path && head.Touched == section && head.Who == who && head.Name is null && head.Parent is not null && Now - head.At < Pause && !await HeldAsync(head, cancel);
-            if (await SaveAsync(site, result.Value!, edit.Say(head.Document), section, who, cancel, path, goesOn ? head : null) is { } number)
-            {
-                (site.Head, site.LastRevision) = (number, number);
-                return new TypeOutcome(site, result.Value!);
-            }
-            if (tries > 8) return new TypeOutcome(site, head.Document) { Problem = "Several people are saving at once. Try again in a moment; your text is still here." };
-        }
-    }
-
-    /// <summary>Whether something refers to a revision, so that it must stay: a proof, a release, or a revision made from it.</summary>
-    private async Task<bool> HeldAsync(SiteRevision r, CancellationToken cancel) =>
-        await db.Revisions.AnyAsync(x => x.SiteId == r.SiteId && x.Parent == r.Number, cancel) || await db.Proofs.AnyAsync(p => p.SiteId == r.SiteId && p.Revision == r.Number, cancel) || await db.Releases.AnyAsync(p => p.SiteId == r.SiteId && p.Revision == r.Number, cancel);
-
-    /// <summary>What wishes come to on a site as it is now.</summary>
-    /// <param name="except">Codes of what was understood but is not wanted.</param>
-    public SayReading Read(Site site, SiteDocument now, string words, string page, string? section, string who, ImmutableHashSet<string>? except = null) =>
-        WishReader.Read(words, new SayContext(now, Trade(site), trades, site.Facts, page, section, DateOnly.FromDateTime(Now.UtcDateTime)) { By = who, At = Now }, except);
-
-    /// <summary>Does what was said, as one change, with the facts that were said; one undo takes all of it back.</summary>
-    public async Task<(EditOutcome Outcome, SayReading Reading)> SayAsync(Guid siteId, int onRevision, string words, string page, string? section, string who, ImmutableHashSet<string>? except = null, CancellationToken cancel = default)
-    {
-        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-        var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == siteId, cancel);
-        var client = await LockedAsync(site.ClientId, cancel);
-        site.Client.Facts = client.Facts;
-        var now = await DocumentAsync(site, cancel);
-        var reading = Read(site, now, words, page, section, who, except);
-        if (site.Head != onRevision && await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && r.Number == site.Head).FirstOrDefaultAsync(cancel) is { } clash) return (new EditOutcome(null, site.Head, null, clash), reading);
-        if (reading.Acts.Length == 0) return (new EditOutcome(null, site.Head, "Nothing of it was understood."), reading);
-        ImmutableArray<FactStep> facts = [.. reading.Acts.SelectMany(a => a.Facts).Select(f => f.Fact).Distinct().Select(f => new FactStep(f, client.Facts[f], reading.Facts[f]))];
-        var edit = reading.Edit(words);
-        if (await SaveAsync(site, reading.Site, edit.Say(now), null, who, cancel, facts: facts.IsEmpty ? null : facts) is not { } head) return (new EditOutcome(null, site.Head, "Somebody saved at the same moment. Say it once more."), reading);
-        if (!facts.IsEmpty) await SetFactsAsync(client, facts.Aggregate(client.Facts, (sheet, f) => f.After is { } after ? sheet.With(f.Fact, after) : sheet.Without(f.Fact)), siteId, edit.Say(now), who, cancel);
-        await transaction.CommitAsync(cancel);
-        return (new EditOutcome(reading.Site, head, null), reading);
-    }
-
-    /// <summary>Saves facts of a client whose row is held, and lets its other sites follow.</summary>
-    private async Task SetFactsAsync(Client client, FactSheet facts, Guid except, string said, string who, CancellationToken cancel)
-    {
-        client.Facts = facts;
-        client.Name = facts.Name is { Length: > 0 } n ? n : client.Name;
-        client.FactsRevision++;
-        await db.SaveChangesAsync(cancel);
-        foreach (var other in await db.Sites.AsNoTracking().Include(s => s.Client).Where(s => s.ClientId == client.Id && s.Id != except).ToListAsync(cancel))
-        {
-            var now = await DocumentAsync(other, cancel);
-            other.Client.Facts = facts;
-            var renewed = Refreshed(other, now);
-            if (renewed.ToJson() != now.ToJson()) await SaveAsync(other, renewed, said, null, who, cancel);
-        }
-    }
-
     /// <param name="typed">The passage that is typed in.</param>
     /// <param name="instead">The revision of the same stretch of typing whose place it takes.</param>
     /// <returns>The new head, or null where somebody was faster.</returns>
@@ -303,56 +211,6 @@ public sealed class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCatalogue 
     public SiteDocument Refreshed(Site site, SiteDocument now) => Refreshed(Trade(site), site.Facts, now);
 
     private SiteDocument Refreshed(TradeTemplate trade, FactSheet facts, SiteDocument now) => Recomposing.Refreshed(trades, trade, facts, now);
-
-    /// <summary>
-    /// Saves facts that changed and lets all sites of the client follow: passages that waited come in, those without their fact go, kept ones stay.
-    /// </summary>
-    /// <returns>A message where somebody saved meanwhile, else null.</returns>
-    public async Task<string?> SaveFactsAsync(Guid clientId, int onFactsRevision, Func<FactSheet, FactSheet> change, string said, string who, CancellationToken cancel = default)
-    {
-        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
-        var client = await LockedAsync(clientId, cancel);
-        if (client.FactsRevision != onFactsRevision) return "Somebody saved facts of this client a moment ago. What you typed is still here; look at both and save again.";
-        var before = client.Facts;
-        client.Facts = change(before);
-        client.Name = client.Facts.Name is { Length: > 0 } n ? n : client.Name;
-        var bumped = await db.Clients.Where(c => c.Id == clientId && c.FactsRevision == onFactsRevision).ExecuteUpdateAsync(u => u.SetProperty(c => c.FactsRevision, onFactsRevision + 1), cancel);
-        if (bumped == 0) return "Somebody saved facts of this client a moment ago. What you typed is still here; look at both and save again.";
-        client.FactsRevision = onFactsRevision + 1;
-        await db.SaveChangesAsync(cancel);
-        foreach (var site in await db.Sites.AsNoTracking().Include(s => s.Client).Where(s => s.ClientId == clientId).ToListAsync(cancel))
-        {
-            var now = await DocumentAsync(site, cancel);
-            site.Client.Facts = client.Facts;
-            var renewed = Refreshed(site, now);
-            if (renewed.ToJson() != now.ToJson()) await SaveAsync(site, renewed, said, null, who, cancel);
-        }
-        if (transaction is not null) await transaction.CommitAsync(cancel);
-        return null;
-    }
-
-    /// <summary>
-    /// Changes what waits to be confirmed. No site changes by it, so that it never stands in the way of somebody who is editing facts.
-    /// </summary>
-    public async Task<FactSheet> WaitingAsync(Guid clientId, Func<FactSheet, FactSheet> change, CancellationToken cancel = default)
-    {
-        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
-        var client = await LockedAsync(clientId, cancel);
-        var changed = change(client.Facts);
-        client.Facts = client.Facts with { Waiting = changed.Waiting, Marks = changed.Marks };
-        await db.SaveChangesAsync(cancel);
-        if (transaction is not null) await transaction.CommitAsync(cancel);
-        return client.Facts;
-    }
-
-    /// <summary>The client as stored now, its row held until the transaction ends.</summary>
-    private async Task<Client> LockedAsync(Guid clientId, CancellationToken cancel)
-    {
-        await db.Database.ExecuteSqlAsync($"select 1 from clients where id = {clientId} for update", cancel);
-        var client = await db.Clients.FirstAsync(c => c.Id == clientId, cancel);
-        await db.Entry(client).ReloadAsync(cancel);
-        return client;
-    }
 
     public async Task MoveAsync(Site site, Station station, string who, Party? waitFor = null, CancellationToken cancel = default)
     {

@@ -6,9 +6,6 @@ using Plurimax.Data.Likeness;
 
 namespace Plurimax.Data.Sites;
 
-/// <param name="Said">What was done, in words.</param>
-public sealed record TakeEntry(int Revision, string Said, string Who, DateTimeOffset At);
-
 /// <summary>Makes takes of sites and finds earlier ones again.</summary>
 public sealed class TakeStore(SiteStore store, PlurimaxDb db, TradeCatalogue trades, CopyShelf copies)
 {
@@ -43,12 +40,6 @@ public sealed class TakeStore(SiteStore store, PlurimaxDb db, TradeCatalogue tra
         }
         return await store.EditAsync(siteId, onRevision, new TakeNew(section, number, outcome, part, page), who, cancel: cancel);
     }
-
-    /// <summary>The takes of a site, newest first: the revision that each stands in, and what it was called.</summary>
-    /// <param name="with">A further revision to list among them, though it is no take.</param>
-    public Task<List<TakeEntry>> ListAsync(Guid siteId, int? with = null, CancellationToken cancel = default) =>
-        db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && (r.Parent == null || r.Said.StartsWith("Take ") || r.Number == with)).OrderByDescending(r => r.Number).Take(40)
-            .Select(r => new TakeEntry(r.Number, r.Said, r.Who, r.At)).ToListAsync(cancel);
 
     /// <summary>A revision as it was; null where there is none.</summary>
     public async Task<SiteDocument?> RevisionAsync(Guid siteId, int number, CancellationToken cancel = default) =>

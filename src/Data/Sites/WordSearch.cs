@@ -4,9 +4,6 @@ using Plurimax.Core.Sites;
 
 namespace Plurimax.Data.Sites;
 
-/// <param name="Before">The passage as it is, <paramref name="After"/> as it would be; with placeholders.</param>
-public sealed record WordHit(string Section, string Path, string Before, string After);
-
 /// <param name="Head">The version it was found in.</param>
 public sealed record SiteHits(Guid Site, string Name, int Head, SiteDocument Document, ImmutableArray<WordHit> Hits);
 
@@ -16,21 +13,28 @@ public sealed class WordSearch(PlurimaxDb db, SiteStore store)
     /// <summary>So many sites are looked at and changed in one go.</summary>
     public const int MostSites = 200;
 
-    /// <summary>Sites on which the words stand, by name. The database finds those that may hold them; the document says whether they do.</summary>
+    /// <summary>Sites on which the words stand, by name. The index finds those that have all of them, and those whose words were typed since it was made; the document says whether they stand together.</summary>
     /// <param name="site">One site; null looks at all but samples.</param>
     /// <param name="page">Only this page.</param>
     public async Task<(List<SiteHits> Sites, bool More)> FindAsync(string from, string to, Guid? site, string? page, CancellationToken cancel = default)
     {
-        // As the words stand in the JSON of the document.
-        var json = System.Text.Json.JsonSerializer.Serialize(from, SiteDocument.Json)[1..^1];
-        var like = "%" + json.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_") + "%";
-        var rows = await db.Sites.AsNoTracking().Where(s => site == null ? !s.IsSample : s.Id == site)
-            .Join(db.Revisions, s => new { SiteId = s.Id, Number = s.Head }, r => new { r.SiteId, r.Number }, (s, r) => new { s.Id, s.Client.Name, r.Number, r.Document })
-            .Where(x => db.Revisions.FromSql($"select * from revisions where document::text ilike {like}").Any(r => r.SiteId == x.Id && r.Number == x.Number))
-            .OrderBy(x => x.Name).ThenBy(x => x.Id).Take(MostSites + 1).ToListAsync(cancel);
+        var words = ReplaceText.Tokens(ReplaceText.Stored(from)).ToArray();
         var edit = new ReplaceText(from, to, page);
-        var found = rows.Take(MostSites).Select(r => new SiteHits(r.Id, r.Name, r.Number, r.Document, [.. edit.Hits(r.Document).Select(h => new WordHit(h.Section, h.Path, r.Document.FindSection(h.Section)!.Value.Section.Content.Passages().First(p => p.Path == h.Path).Passage.Text, h.Text))])).Where(s => s.Hits.Length > 0).ToList();
-        return (found, rows.Count > MostSites);
+        var have = db.Copies.Where(c => words.All(w => c.Words.Contains(w))).Select(c => c.SiteId);
+        var may = (site is { } one ? db.Sites.Where(s => s.Id == one) : db.Sites.Where(s => !s.IsSample && (have.Contains(s.Id) || !db.Copies.Any(c => c.SiteId == s.Id && c.Revision == s.Head)))).AsNoTracking().OrderBy(s => s.Client.Name).ThenBy(s => s.Id);
+        var found = new List<SiteHits>();
+        for (var at = 0; ; at += MostSites)
+        {
+            var rows = await may.Skip(at).Take(MostSites).Select(s => new { s.Id, s.Client.Name, s.Head, db.Revisions.First(r => r.SiteId == s.Id && r.Number == s.Head).Document }).ToListAsync(cancel);
+            foreach (var r in rows)
+            {
+                ImmutableArray<WordHit> hits = [.. edit.Hits(r.Document)];
+                if (hits.IsEmpty) continue;
+                if (found.Count == MostSites) return (found, true);
+                found.Add(new SiteHits(r.Id, r.Name, r.Head, r.Document, hits));
+            }
+            if (rows.Count < MostSites) return (found, false);
+        }
     }
 
     /// <summary>Replaces the words on the sites that were chosen, one revision a site. A site that somebody changed since it was looked at is left alone and told.</summary>

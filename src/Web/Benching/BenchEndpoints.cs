@@ -127,7 +127,7 @@ public static class BenchEndpoints
         {
             head = site.Head,
             acts = all.Acts.Select(a => new { a.Code, a.Words, a.Says }),
-            missed = all.Missed.Select(m => new { m.Words, m.Why }),
+            missed = all.Missed.Select(m => new { m.Words, m.Why, Understood = m.Kind is not null }),
             sheet = sheets.Url(new SheetView(id, Said: new(said.Words, leaf, section, [.. except])), document.FindPage(leaf)!.File),
         });
     }

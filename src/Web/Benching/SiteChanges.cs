@@ -1,10 +1,9 @@
 using System.Collections.Concurrent;
 using System.Globalization;
+using System.Runtime.CompilerServices;
 using System.Threading.Channels;
-using Microsoft.EntityFrameworkCore;
-using Npgsql;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
 
 namespace Plurimax.Web.Benching;
 
@@ -14,60 +13,25 @@ namespace Plurimax.Web.Benching;
 public sealed record SiteChange(int Head, string Section, string Who);
 
 /// <summary>Tells those who have a site open of each change, whichever node saved it.</summary>
-public sealed class SiteChanges(IServiceScopeFactory scopes, ILogger<SiteChanges> log) : BackgroundService
+public sealed class SiteChanges(IServiceScopeFactory scopes, ILogger<SiteChanges> log) : ChannelListener(SiteStore.Changed, scopes, log)
 {
-    private readonly ConcurrentDictionary<Guid, ConcurrentDictionary<Channel<SiteChange>, bool>> _open = new();
+    private readonly ConcurrentDictionary<Channel<SiteChange>, Guid> _open = new();
 
     /// <summary>Changes of a site from now on, until the caller leaves. One who reads too slowly misses the oldest: the newest says all.</summary>
-    public async IAsyncEnumerable<SiteChange> OfAsync(Guid site, [System.Runtime.CompilerServices.EnumeratorCancellation] CancellationToken cancel)
+    public async IAsyncEnumerable<SiteChange> OfAsync(Guid site, [EnumeratorCancellation] CancellationToken cancel)
     {
         var mine = Channel.CreateBounded<SiteChange>(new BoundedChannelOptions(16) { FullMode = BoundedChannelFullMode.DropOldest });
-        var all = _open.GetOrAdd(site, _ => new());
-        all[mine] = true;
-        try
-        {
-            while (true)
-            {
-                SiteChange change;
-                try { change = await mine.Reader.ReadAsync(cancel); }
-                catch (OperationCanceledException) { yield break; }
-                yield return change;
-            }
-        }
-        finally
-        {
-            all.TryRemove(mine, out _);
-            if (all.IsEmpty) _open.TryRemove(new(site, all));
-        }
+        _open[mine] = site;
+        using var left = cancel.Register(() => mine.Writer.TryComplete());
+        try { await foreach (var change in mine.Reader.ReadAllAsync(CancellationToken.None)) yield return change; }
+        finally { _open.TryRemove(mine, out _); }
     }
 
-    protected override async Task ExecuteAsync(CancellationToken stop)
-    {
-        while (!stop.IsCancellationRequested)
-        {
-            try
-            {
-                using var scope = scopes.CreateScope();
-                await using var connection = new NpgsqlConnection(scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.GetConnectionString());
-                await connection.OpenAsync(stop);
-                connection.Notification += (_, e) => Tell(e.Payload);
-                await using (var listen = new NpgsqlCommand($"LISTEN {SiteStore.Changed}", connection)) await listen.ExecuteNonQueryAsync(stop);
-                while (!stop.IsCancellationRequested) await connection.WaitAsync(stop);
-            }
-            catch (OperationCanceledException) { }
-            catch (Exception e) when (e is NpgsqlException or InvalidOperationException or IOException)
-            {
-                log.LogWarning("Not listening for changes of sites: {Message}", e.Message);
-                await Task.Delay(TimeSpan.FromSeconds(2), stop).ContinueWith(_ => { }, CancellationToken.None);
-            }
-        }
-    }
-
-    private void Tell(string payload)
+    protected override void Heard(string payload)
     {
         var parts = payload.Split(' ', 4);
-        if (parts.Length < 2 || !Guid.TryParse(parts[0], out var site) || !_open.TryGetValue(site, out var all)) return;
+        if (parts.Length < 2 || !Guid.TryParse(parts[0], out var site)) return;
         var change = new SiteChange(int.Parse(parts[1], CultureInfo.InvariantCulture), parts.ElementAtOrDefault(2) ?? "", parts.ElementAtOrDefault(3) ?? "");
-        foreach (var channel in all.Keys) channel.Writer.TryWrite(change);
+        foreach (var (channel, of) in _open) if (of == site) channel.Writer.TryWrite(change);
     }
 }

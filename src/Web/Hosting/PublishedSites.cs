@@ -98,40 +98,23 @@ internal static class ContentTypes
 }
 
 /// <summary>Hears from PostgreSQL that some node released something.</summary>
-internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory scopes, ILogger<ReleaseListener> log) : BackgroundService
+internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory scopes, ILogger<ReleaseListener> log) : ChannelListener(Channel, scopes, log)
 {
     public const string Channel = "released";
     /// <summary>Said on the channel where the agency's templates changed, instead of the site that was released.</summary>
     public const string Templates = "templates changed";
 
-    protected override async Task ExecuteAsync(CancellationToken stop)
+    private bool _templates;
+
+    protected override void Begun() => sites.Forget();
+
+    protected override void Heard(string payload) { if (payload == Templates) _templates = true; else sites.Forget(); }
+
+    protected override async Task AfterAsync(CancellationToken stop)
     {
-        while (!stop.IsCancellationRequested)
-        {
-            try
-            {
-                using var scope = scopes.CreateScope();
-                await using var connection = new NpgsqlConnection(scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.GetConnectionString());
-                await connection.OpenAsync(stop);
-                var templates = false;
-                connection.Notification += (_, e) => { if (e.Payload == Templates) templates = true; else sites.Forget(); };
-                await using (var listen = new NpgsqlCommand($"LISTEN {Channel}", connection)) await listen.ExecuteNonQueryAsync(stop);
-                sites.Forget();
-                while (!stop.IsCancellationRequested)
-                {
-                    await connection.WaitAsync(stop);
-                    if (!templates) continue;
-                    templates = false;
-                    using var fresh = scopes.CreateScope();
-                    await fresh.ServiceProvider.GetRequiredService<Web.Templates.TemplateDesk>().LoadAsync(stop);
-                }
-            }
-            catch (OperationCanceledException) { }
-            catch (Exception e) when (e is NpgsqlException or InvalidOperationException or IOException)
-            {
-                log.LogWarning("Not listening for releases: {Message}", e.Message);
-                await Task.Delay(TimeSpan.FromSeconds(2), stop).ContinueWith(_ => { }, CancellationToken.None);
-            }
-        }
+        if (!_templates) return;
+        _templates = false;
+        using var fresh = Scopes.CreateScope();
+        await fresh.ServiceProvider.GetRequiredService<Web.Templates.TemplateDesk>().LoadAsync(stop);
     }
 }

@@ -41,8 +41,7 @@ public sealed class ReplaceModel(WordSearch search, PlurimaxDb db) : PageModel
         return Page();
     }
 
-    private string? Check() => FactReader.Clean(From).Length is 0 or > LongestWords || To.Length > LongestWords ? $"Give 1 to {LongestWords} letters to look for, and up to {LongestWords} to put in."
-        : To.Contains('{') || From.Contains('{') ? "Facts are put in on the Bench; here words are replaced by words." : null;
+    private string? Check() => FactReader.Clean(From).Length is 0 or > LongestWords || To.Length > LongestWords ? $"Give 1 to {LongestWords} letters to look for, and up to {LongestWords} to put in." : null;
 
     /// <param name="chosen">"SITE HEAD" of each site that is to change.</param>
     public async Task<IActionResult> OnPostAsync(string[] chosen)

@@ -58,7 +58,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         var head = await db.Revisions.AsNoTracking().Where(r => r.SiteId == Site.Id && r.Number == Site.Head).Select(r => new { r.Parent, r.At, r.Who }).FirstAsync();
         (CanUndo, SavedAt, SavedBy) = (head.Parent is not null, head.At, head.Who);
         Nearest = await copies.NearestAsync(Site.Id);
-        Stands = await history.StandingAsync(Site, Document);
+        Stands = await history.StandingAsync(Site);
         CanRedo = await db.Revisions.AnyAsync(r => r.SiteId == Site.Id && r.Parent == Site.Head);
         SheetUrl = sheets.Url(new SheetView(Site.Id), InHandPage.Hidden ? "index.html" : InHandPage.File) + (InHand is null ? "" : "#" + Core.Rendering.SiteRenderer.AnchorOf(InHand));
         Photos = InHandPage.Sections.Any(s => TakesFiles(s) == "photo") ? await photos.UsableAsync(Site.ClientId, photos: true) : [];
@@ -102,6 +102,8 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
 
     public Task<IActionResult> OnPostUnplaceAsync(int revision, string leaf, string section, string file) => DoAsync(revision, leaf, section, new RemoveFile(section, file));
     public Task<IActionResult> OnPostVariantAsync(int revision, string leaf, string section, string? variant) => DoAsync(revision, leaf, section, new ChooseVariant(section, string.IsNullOrEmpty(variant) ? null : variant));
+
+    public Task<IActionResult> OnPostDressAsync(int revision, string leaf, string section, SectionGround? ground, SectionWidth? width, SectionSpace? space) => DoAsync(revision, leaf, section, new DressSection(section, new SectionDress(ground, width, space)));
 
     /// <summary>The fields of a section, as the galley shows them.</summary>
     public ImmutableArray<GalleyField> Fields(Section s) => GalleyView.Fields(s, Says, s.Variant ?? Dressed.Look.Variant(Document, s.Content.Kind));

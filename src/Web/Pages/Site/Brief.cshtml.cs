@@ -112,7 +112,7 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
     private async Task ShowWhatFollowedAsync(int before)
     {
         await ReloadAsync();
-        if (Site.Head != before) TempData["SaidLink"] = $"/sites/{Site.Id}/takes?with={before}";
+        if (Site.Head != before) TempData["SaidLink"] = $"/sites/{Site.Id}/history?with={before}";
     }
 
     private async Task<IActionResult> RefuseAnswerAsync(string fact, int revision, string problem)

@@ -9,7 +9,11 @@ using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Pages.Site;
 
-/// <summary>Every version of a site: who changed what when, any of them beside the site as it is, and back to it.</summary>
+/// <param name="Kept">Somebody wrote in it since; taking it over would replace that.</param>
+/// <param name="Offered">The section stands in both and can be taken over by itself.</param>
+public sealed record SectionDifference(string Section, string Where, ImmutableArray<PassageChange> Changes, bool Kept, bool Offered);
+
+/// <summary>Every version of a site: who changed what when, any of them beside the site as it is, back to it or to single sections of it.</summary>
 public sealed class HistoryModel(SiteStore store, SiteStatus status, SiteAddresses addresses, HistoryShelf history, TakeStore takes, Sheets sheets) : SitePageModel(store, status, addresses)
 {
     protected override string StationName => "bench";
@@ -19,7 +23,7 @@ public sealed class HistoryModel(SiteStore store, SiteStatus status, SiteAddress
     public bool Named { get; private set; }
     public int? Older { get; private set; }
     public ReleaseStanding Stands { get; private set; } = new(null, null, false);
-    public ImmutableArray<PassageChange> Changes { get; private set; } = [];
+    public ImmutableArray<SectionDifference> Changes { get; private set; } = [];
     /// <summary>What differs apart from the texts.</summary>
     public ImmutableArray<string> Apart { get; private set; } = [];
     public string NowUrl { get; private set; } = "";
@@ -34,7 +38,7 @@ public sealed class HistoryModel(SiteStore store, SiteStatus status, SiteAddress
         Named = named;
         Entries = await history.ListAsync(Site.Id, before, named);
         if (Entries.Count == HistoryShelf.PerPage) Older = Entries[^1].Revision;
-        Stands = await history.StandingAsync(Site, Document);
+        Stands = await history.StandingAsync(Site);
         NowUrl = sheets.Url(new SheetView(Site.Id));
         if (with is not { } number) return Page();
         if (await takes.RevisionAsync(Site.Id, number) is not { } then) return NotFound();
@@ -42,7 +46,8 @@ public sealed class HistoryModel(SiteStore store, SiteStatus status, SiteAddress
         TypedName = Chosen?.Name ?? "";
         ThenUrl = sheets.Url(new SheetView(Site.Id, null, number));
         var text = TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text;
-        Changes = Difference.Between(then, Document, text.Plain);
+        Changes = [.. Difference.Between(then, Document, text.Plain).GroupBy(c => (c.Section, c.Label)).Select(g => (g.Key, Changes: g.ToImmutableArray(), Here: Document.FindSection(g.Key.Section)?.Section))
+            .Select(g => new SectionDifference(g.Key.Section, g.Key.Label, g.Changes, g.Here?.HasKept == true, g.Here is { } here && then.FindSection(here.Id)?.Section.Content.GetType() == here.Content.GetType()))];
         Apart = [.. ApartOf(then, Document, text)];
         return Page();
     }
@@ -64,6 +69,15 @@ public sealed class HistoryModel(SiteStore store, SiteStatus status, SiteAddress
         var outcome = await history.RestoreAsync(Site.Id, revision, with, Who);
         TempData["Said"] = outcome.Ok ? outcome.Document!.ToJson() == Document.ToJson() ? "It is the same already" : $"Back to version {with}; undo takes you forward again" : outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). Look once more.";
         return Redirect($"/sites/{Site.Id}/history{(outcome.Ok ? "" : $"?with={with}")}");
+    }
+
+    /// <summary>Takes one section over from an earlier version.</summary>
+    public async Task<IActionResult> OnPostTakeAsync(int revision, int with, string section)
+    {
+        if (await takes.RevisionAsync(Site.Id, with) is not { } then || then.FindSection(section) is not { } other) return NotFound();
+        var outcome = await Store.EditAsync(Site.Id, revision, new TakeNew(section, other.Section.Take, then), Who);
+        TempData["Said"] = outcome.Ok ? $"{SectionKinds.Of(other.Section.Content).Label} is as it was in version {with}" : outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile; look once more.";
+        return Redirect($"/sites/{Site.Id}/history?with={with}");
     }
 
     public async Task<IActionResult> OnPostNameAsync(int with, string? name)

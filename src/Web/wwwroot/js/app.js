@@ -61,7 +61,8 @@ function press(key, e) {
 function showKeys() { const d = document.getElementById('key-sheet'); if (!d) return; keysHere(d); d.showModal(); d.tabIndex = -1; d.focus(); d.scrollTop = 0; }
 document.getElementById('show-keys')?.addEventListener('click', showKeys);
 document.getElementById('find-command')?.addEventListener('click', openFinder);
-document.addEventListener('change', (e) => { if (e.target.matches?.('[data-submit]')) e.target.form.requestSubmit(); });
+// A choice that is sent by itself says where to, where its form has several.
+document.addEventListener('change', (e) => { if (!e.target.matches?.('[data-submit]')) return; if (e.target.dataset.to) e.target.form.dataset.to = e.target.dataset.to; e.target.form.requestSubmit(); });
 
 // A busy mark on whatever was pressed, until the page changes.
 document.addEventListener('submit', (e) => { e.submitter?.setAttribute('aria-busy', 'true'); });

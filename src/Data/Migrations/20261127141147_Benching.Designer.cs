@@ -12,8 +12,8 @@ using Plurimax.Data;
 namespace Plurimax.Data.Migrations
 {
     [DbContext(typeof(PlurimaxDb))]
-    [Migration("20261127114014_Typing")]
-    partial class Typing
+    [Migration("20261127141147_Benching")]
+    partial class Benching
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -822,8 +822,20 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("integer[]")
                         .HasColumnName("wordings");
 
+                    b.PrimitiveCollection<string[]>("Words")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("text[]")
+                        .HasColumnName("words")
+                        .HasDefaultValueSql("'{}'");
+
                     b.HasKey("SiteId")
                         .HasName("pk_copies");
+
+                    b.HasIndex("Words")
+                        .HasDatabaseName("ix_copies_words");
+
+                    NpgsqlIndexBuilderExtensions.HasMethod(b.HasIndex("Words"), "gin");
 
                     b.HasIndex("Trade", "Language")
                         .HasDatabaseName("ix_copies_trade_language");
@@ -1534,6 +1546,10 @@ namespace Plurimax.Data.Migrations
                         .IsRequired()
                         .HasColumnType("jsonb")
                         .HasColumnName("document");
+
+                    b.Property<string>("Facts")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("facts");
 
                     b.Property<string>("Name")
                         .HasColumnType("text")
