@@ -41,6 +41,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
     public DbSet<Intake> Intakes => Set<Intake>();
     public DbSet<SentBrief> SentBriefs => Set<SentBrief>();
     public DbSet<KeptLook> KeptLooks => Set<KeptLook>();
+    public DbSet<SavedSection> SavedSections => Set<SavedSection>();
     public DbSet<SentLookbook> Lookbooks => Set<SentLookbook>();
     public DbSet<SentPlan> SentPlans => Set<SentPlan>();
     public DbSet<ClientFile> ClientFiles => Set<ClientFile>();
@@ -94,6 +95,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             Json(e.Property(x => x.Facts));
             Json(e.Property(x => x.Settings));
         });
+        b.Entity<SavedSection>(e => { Json(e.Property(x => x.Section)); e.HasIndex(x => x.Name).IsUnique(); });
         b.Entity<Mark>(e => e.HasIndex(x => new { x.ProofId, x.Number }).IsUnique());
         b.Entity<Release>(e => { Json(e.Property(x => x.Manifest)); e.HasIndex(x => new { x.SiteId, x.Number }).IsUnique(); });
         b.Entity<Enquiry>(e => e.HasIndex(x => new { x.SiteId, x.At }));

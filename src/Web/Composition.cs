@@ -40,6 +40,7 @@ public static class Composition
         services.AddScoped<TakeStore>();
         services.AddScoped<HistoryShelf>();
         services.AddScoped<WordSearch>();
+        services.AddScoped<SectionShelf>();
         services.AddScoped<Publisher>();
         services.AddScoped<ProofDesk>();
         services.AddScoped<Lookbooks.LookDesk>();

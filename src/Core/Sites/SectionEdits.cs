@@ -112,14 +112,17 @@ public sealed record DeleteSection(string Section) : Edit
     }
 }
 
-public sealed record AddSection(string Page, string Kind, int Index) : Edit
+/// <param name="Index">Place among the page's sections, 0 first.</param>
+/// <param name="Made">What comes in; null is a text to write over.</param>
+/// <param name="Name">What it is called in the history; null is its kind.</param>
+public sealed record AddSection(string Page, string Kind, int Index, Section? Made = null, string? Name = null) : Edit
 {
-    public override string Say(SiteDocument site) => $"Added {SectionKinds.Named(Kind)?.Label} to {site.FindPage(Page)?.Menu.Text}";
+    public override string Say(SiteDocument site) => $"Added {Name ?? SectionKinds.Named(Kind)?.Label} to {site.FindPage(Page)?.Menu.Text}";
     public override Result<SiteDocument> Apply(SiteDocument site)
     {
         if (site.FindPage(Page) is null) return Gone("page");
         if (SectionKinds.Named(Kind) is not { } kind) return Fail($"There is no kind of section called “{Kind}”.");
-        var section = new Section(DuplicateSection.FreeId(site, $"{Page}.{Kind}"), kind.Blank());
+        var section = (Made ?? new Section("", kind.Blank())) with { Id = DuplicateSection.FreeId(site, $"{Page}.{Kind}"), Hidden = false };
         return site.WithPage(Page, p => p with { Sections = p.Sections.Insert(Math.Clamp(Index, 0, p.Sections.Length), section) });
     }
 }

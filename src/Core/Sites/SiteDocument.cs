@@ -25,6 +25,18 @@ public sealed record Section(string Id, SectionContent Content, bool Hidden = fa
     /// <summary>Ground, width and space set by hand.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public SectionDress? Dress { get; init; }
     [JsonIgnore] public bool HasKept => Content.Passages().Any(p => p.Passage.Kept);
+
+    /// <summary>The section as another firm's site can have it: photos and files stay with the firm they are of.</summary>
+    public Section Apart() => this with
+    {
+        Hidden = false,
+        Content = Content switch
+        {
+            PictureContent p => p with { Photo = null },
+            GalleryContent or CompareContent or DownloadsContent => Content with { Items = [] },
+            _ => Content,
+        },
+    };
 }
 
 /// <param name="File">Name of the file, "services.html". Stays when the page is renamed, so that links hold.</param>

@@ -1619,6 +1619,47 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("kept_looks", (string)null);
                 });
 
+            modelBuilder.Entity("Plurimax.Data.Sites.SavedSection", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("kind");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("name");
+
+                    b.Property<string>("Section")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("section");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_saved_sections");
+
+                    b.HasIndex("Name")
+                        .IsUnique()
+                        .HasDatabaseName("ix_saved_sections_name");
+
+                    b.ToTable("saved_sections", (string)null);
+                });
+
             modelBuilder.Entity("Plurimax.Data.Sites.SentLookbook", b =>
                 {
                     b.Property<Guid>("Id")

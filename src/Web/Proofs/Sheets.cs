@@ -19,7 +19,12 @@ namespace Plurimax.Web.Proofs;
 /// <summary>What a view of an unpublished site shows: its head, or its head in another look.</summary>
 /// <param name="Revision">An earlier version; null for the head.</param>
 /// <param name="Said">The head as it would be with these wishes done.</param>
-public sealed record SheetView(Guid Site, LookChoice? Look = null, int? Revision = null, SaidView? Said = null);
+/// <param name="Cards">Sections laid out to choose from.</param>
+public sealed record SheetView(Guid Site, LookChoice? Look = null, int? Revision = null, SaidView? Said = null, CardsView? Cards = null);
+
+/// <param name="Page">The page that gains a section; its library.</param>
+/// <param name="Section">The section whose layouts are shown instead.</param>
+public sealed record CardsView(string Page, string? Section = null);
 
 /// <param name="Except">Codes of what was understood but is not wanted.</param>
 public sealed record SaidView(string Words, string Page, string? Section, ImmutableArray<string> Except);
@@ -36,13 +41,13 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
 
     public static void Map(WebApplication app)
     {
-        app.MapGet(PublicEndpoints.Sheet, async (string token, string? path, Sheets sheets, PlurimaxDb db, SiteStore store, TakeStore takes, SiteAddresses addresses, HttpContext http) =>
+        app.MapGet(PublicEndpoints.Sheet, async (string token, string? path, Sheets sheets, PlurimaxDb db, SiteStore store, TakeStore takes, SectionShelf kept, SiteAddresses addresses, HttpContext http) =>
         {
             SheetView view;
             try { view = JsonSerializer.Deserialize<SheetView>(sheets._tokens.Unprotect(token), SiteDocument.Json)!; }
             catch (Exception e) when (e is CryptographicException or JsonException) { return Results.Text("This view has ended. Load the page around it again.", statusCode: 410); }
             var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == view.Site);
-            return site is null ? Results.NotFound() : await sheets.AnswerAsync(http, site, view, path, store, takes, addresses);
+            return site is null ? Results.NotFound() : await sheets.AnswerAsync(http, site, view, path, store, takes, kept, addresses);
         }).AllowAnonymous();
 
         app.MapGet(PublicEndpoints.ProofSheet, async (string token, string? path, Sheets sheets, ProofDesk desk, TradeCatalogue trades, SiteAddresses addresses, IBlobStore blobs, HttpContext http) =>
@@ -62,15 +67,15 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
             });
         }).AllowAnonymous();
 
-        app.MapGet(PublicEndpoints.SampleSheet, async (string token, string? path, Sheets sheets, ProspectDesk desk, SiteStore store, TakeStore takes, SiteAddresses addresses, TimeProvider clock, HttpContext http) =>
+        app.MapGet(PublicEndpoints.SampleSheet, async (string token, string? path, Sheets sheets, ProspectDesk desk, SiteStore store, TakeStore takes, SectionShelf kept, SiteAddresses addresses, TimeProvider clock, HttpContext http) =>
         {
             if (await desk.LinkAsync(token) is not { Site.IsSample: true } link || !link.Open(clock.GetUtcNow())) return Results.Text("This link has ended.", statusCode: 410);
-            return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, store, takes, addresses);
+            return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, store, takes, kept, addresses);
         }).AllowAnonymous();
     }
 
     /// <summary>A file of a site as its facts and settings have it now. The document is read and rendered once for all files of a page.</summary>
-    private async Task<IResult> AnswerAsync(HttpContext http, Site site, SheetView view, string? path, SiteStore store, TakeStore takes, SiteAddresses addresses)
+    private async Task<IResult> AnswerAsync(HttpContext http, Site site, SheetView view, string? path, SiteStore store, TakeStore takes, SectionShelf kept, SiteAddresses addresses)
     {
         var settings = await store.SettingsAsync(site);
         return await AnswerAsync(http, $"{view}|{site.TradeId}|{site.IsSample}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Layers)}", path, async () =>
@@ -84,6 +89,7 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
                 var reading = store.Read(site, document, said.Words, said.Page, said.Section, "", [.. said.Except]);
                 (document, facts) = (reading.Site, reading.Facts);
             }
+            if (view.Cards is { } cards) document = await kept.CardsAsync(site, document, cards.Page, cards.Section);
             return SiteRenderer.Render(document, store.Trade(site), facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
         });
     }

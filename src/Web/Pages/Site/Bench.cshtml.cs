@@ -101,12 +101,13 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public string Served(string path) => sheets.Url(new SheetView(Site.Id), path);
 
     public Task<IActionResult> OnPostUnplaceAsync(int revision, string leaf, string section, string file) => DoAsync(revision, leaf, section, new RemoveFile(section, file));
-    public Task<IActionResult> OnPostVariantAsync(int revision, string leaf, string section, string? variant) => DoAsync(revision, leaf, section, new ChooseVariant(section, string.IsNullOrEmpty(variant) ? null : variant));
-
     public Task<IActionResult> OnPostDressAsync(int revision, string leaf, string section, SectionGround? ground, SectionWidth? width, SectionSpace? space) => DoAsync(revision, leaf, section, new DressSection(section, new SectionDress(ground, width, space)));
 
     /// <summary>The fields of a section, as the galley shows them.</summary>
-    public ImmutableArray<GalleyField> Fields(Section s) => GalleyView.Fields(s, Says, s.Variant ?? Dressed.Look.Variant(Document, s.Content.Kind));
+    public ImmutableArray<GalleyField> Fields(Section s) => GalleyView.Fields(s, Says, s.Variant ?? VariantOf(s));
+
+    /// <summary>The layout that the look has for a section.</summary>
+    public string VariantOf(Section s) => Dressed.Look.Variant(Document, s.Content.Kind);
 
     /// <summary>Facts that can be put into a text.</summary>
     public ImmutableArray<FactChoice> FactChoices => GalleyView.Facts(Says, FactCatalogue.For(Trade));

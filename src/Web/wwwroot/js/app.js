@@ -3,6 +3,7 @@ import Alpine from '/lib/alpine.js';
 import '/js/upload.js';
 import '/js/plan.js';
 import '/js/bench.js';
+import '/js/cards.js';
 import { keysHere, openFinder } from '/js/finder.js';
 import { judge, place, screens } from '/js/firstscreen.js';
 

@@ -116,6 +116,58 @@
       if (s && !document.querySelector('.in-hand[data-p^="' + CSS.escape(e.data.hand) + '/"]')) { hand(s); var r = s.getBoundingClientRect(); if (r.bottom < 60 || r.top > innerHeight - 60) s.scrollIntoView({ block: 'nearest', behavior: 'instant' }); }
     }
   });
+  // Sections as cards to choose from: each as on a page 1280 px wide, drawn smaller.
+  var CARD = 1280;
+  function cards(list) {
+    var main = document.querySelector('main'), all = {};
+    document.body.classList.add('cards');
+    main.querySelectorAll('[data-s]').forEach(function (s) { all[s.getAttribute('data-s')] = s; });
+    main.replaceChildren.apply(main, list.map(function (c) {
+      var card = document.createElement('div'), pic = document.createElement('div'), label = document.createElement('p');
+      card.className = 'card-pick' + (c.now ? ' now' : '');
+      card.setAttribute('data-card', c.id);
+      pic.className = 'card-pic';
+      label.className = 'card-label';
+      label.textContent = c.label;
+      var note = document.createElement('span');
+      note.textContent = c.note;
+      label.append(note);
+      if (all[c.id]) { all[c.id].inert = true; pic.append(all[c.id]); kept[c.id] = all[c.id]; } else if (kept[c.id]) pic.append(kept[c.id]); else pic.classList.add('none');
+      card.append(pic, label);
+      return card;
+    }));
+    size();
+  }
+  var kept = {};
+  // Each card goes under the shortest column, so that none leaves a hole.
+  function size() {
+    var main = document.querySelector('main'), gap = 22, wide = main.clientWidth - gap, columns = Math.max(1, Math.floor(wide / 430)), w = wide / columns - gap, ends = Array(columns).fill(gap);
+    document.querySelectorAll('.card-pick').forEach(function (c) {
+      var p = c.firstElementChild, s = p.firstElementChild, k = w / CARD, at = ends.indexOf(Math.min.apply(null, ends));
+      c.style.width = w + 'px'; c.style.left = gap + at * (w + gap) + 'px'; c.style.top = ends[at] + 'px';
+      if (s) {
+        s.style.width = CARD + 'px'; s.style.transformOrigin = '0 0'; s.style.transform = 'scale(' + k + ')'; s.style.margin = '0';
+        p.style.height = Math.min(s.offsetHeight * k, w * .9) + 'px';
+      }
+      ends[at] += c.offsetHeight + gap;
+    });
+    main.style.height = Math.max.apply(null, ends) + 'px';
+  }
+  window.addEventListener('resize', function () { if (document.body.classList.contains('cards')) size(); });
+  document.addEventListener('click', function (e) {
+    var c = e.target.closest('.card-pick');
+    if (c) { e.preventDefault(); e.stopPropagation(); parent.postMessage({ card: c.getAttribute('data-card') }, '*'); }
+  }, true);
+  window.addEventListener('message', function (e) {
+    if (e.source !== parent || !e.data) return;
+    if (e.data.cards) cards(e.data.cards);
+    if (e.data.cardAt) document.querySelectorAll('.card-pick').forEach(function (c) {
+      var at = c.getAttribute('data-card') === e.data.cardAt;
+      c.classList.toggle('at', at);
+      if (at && !e.data.still) c.scrollIntoView({ block: 'nearest', behavior: 'instant' });
+    });
+  });
+  if (location.pathname.endsWith('/library.html')) window.addEventListener('load', function () { parent.postMessage({ cardsReady: true }, '*'); });
   // Two sheets side by side show the same place: the section at the top and how far it has gone by, since looks differ in height.
   var led = 0;
   function place() {

@@ -1,0 +1,62 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Mvc;
+using Plurimax.Core.Galleys;
+using Plurimax.Core.Sites;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+using Plurimax.Web.Proofs;
+
+namespace Plurimax.Web.Pages.Site;
+
+/// <summary>The library of sections, drawn in the site's own look: what the page lacks comes first.</summary>
+public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, SectionShelf shelf) : SitePageModel(store, status, addresses)
+{
+    protected override string StationName => "bench";
+
+    public Core.Sites.Page Leaf { get; private set; } = null!;
+    /// <summary>The section after which the new one comes; null puts it at the end.</summary>
+    public Section? After { get; private set; }
+    public ImmutableArray<LibrarySection> Library { get; private set; } = [];
+    public List<SavedSection> Saved { get; private set; } = [];
+    public string SheetUrl { get; private set; } = "";
+    public string? Problem { get; private set; }
+
+    public static string RoleName(SectionRole role) => role switch { SectionRole.FindUs => "find us", _ => role.ToString().ToLowerInvariant() };
+
+    public Task OnGetAsync(string? leaf, string? after) => LayAsync(leaf, after);
+
+    private async Task LayAsync(string? leaf, string? after)
+    {
+        Leaf = Document.FindPage(leaf ?? "") ?? Document.Pages[0];
+        After = Leaf.Sections.FirstOrDefault(s => s.Id == after);
+        Library = shelf.Library(Site, Document, Leaf);
+        Saved = await shelf.ListAsync();
+        SheetUrl = sheets.Url(new SheetView(Site.Id, Cards: new(Leaf.Id)), SectionLibrary.File);
+    }
+
+    public async Task<IActionResult> OnPostAsync(int revision, string leaf, string? after, string? kind, Guid? saved)
+    {
+        await LayAsync(leaf, after);
+        var place = After is null ? Leaf.Sections.Length : Leaf.Sections.IndexOf(After) + 1;
+        var edit = saved is { } id
+            ? Saved.Find(s => s.Id == id) is { } own ? new AddSection(Leaf.Id, own.Kind, place, own.Section, own.Name) : null
+            : Library.FirstOrDefault(l => l.Kind.Name == kind) is { } entry ? new AddSection(Leaf.Id, entry.Kind.Name, place, entry.Made) : null;
+        var outcome = edit is null ? new EditOutcome(null, Site.Head, "That section is not in the library any more.") : await Store.EditAsync(Site.Id, revision, edit, Who);
+        if (!outcome.Ok)
+        {
+            Problem = outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). Choose once more.";
+            Response.StatusCode = outcome.Problem is null ? 409 : 422;
+            return Page();
+        }
+        var added = outcome.Document!.FindPage(Leaf.Id)!.Sections[place];
+        TempData["Said"] = edit!.Say(Document);
+        return Redirect($"/sites/{Site.Id}/bench?leaf={Uri.EscapeDataString(Leaf.Id)}&section={Uri.EscapeDataString(added.Id)}");
+    }
+
+    public async Task<IActionResult> OnPostForgetAsync(string leaf, string? after, Guid saved)
+    {
+        await shelf.RemoveAsync(saved);
+        TempData["Said"] = "Taken off the shelf; where it was used it stays";
+        return Redirect($"/sites/{Site.Id}/bench/add?leaf={Uri.EscapeDataString(leaf)}&after={Uri.EscapeDataString(after ?? "")}");
+    }
+}
