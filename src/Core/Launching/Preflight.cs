@@ -82,7 +82,7 @@ public static partial class Preflight
     /// <summary>Rules that need only the finished files; also for a folder from elsewhere.</summary>
     public static IEnumerable<Finding> OfFiles(IReadOnlyDictionary<string, byte[]> files)
     {
-        var pages = files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal) && !f.Key.StartsWith("code/", StringComparison.Ordinal)).OrderBy(f => f.Key, StringComparer.Ordinal)
+        var pages = files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal) && !f.Key.StartsWith("code/", StringComparison.Ordinal) && MovedPage.TargetOf(f.Value) is null).OrderBy(f => f.Key, StringComparer.Ordinal)
             .Select(f => (Path: f.Key, Dom: new HtmlParser().ParseDocument(System.Text.Encoding.UTF8.GetString(f.Value)))).ToList();
         if (pages.All(p => p.Path != "index.html")) yield return new("no-home", Severity.Blocker, "There is no index.html.", "folder", "A site begins at index.html.", "plan");
         var ids = pages.ToDictionary(p => p.Path, p => p.Dom.All.Select(e => e.Id).Where(i => !string.IsNullOrEmpty(i)).ToHashSet());

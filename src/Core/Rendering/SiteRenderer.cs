@@ -87,6 +87,8 @@ public static class SiteRenderer
         foreach (var font in look.Look.Type.Pairing.Files) files[$"fonts/{font}.woff2"] = Content.Bytes($"looks/fonts/{font}.woff2")!;
         if (settings.Mode == RenderMode.Publish)
         {
+            foreach (var page in site.Pages.Where(p => !p.Hidden))
+                foreach (var before in page.Before.Where(b => !files.ContainsKey(b))) Add(before, MovedPage.To(page.File, before));
             Add("sitemap.xml", SiteMap(site, settings));
             Add("robots.txt", settings.Settings.GetValueOrDefault("index") == "no" ? "User-agent: *\nDisallow: /\n" : $"User-agent: *\nAllow: /\n\nSitemap: {settings.BaseUrl}sitemap.xml\n");
         }
@@ -171,11 +173,13 @@ public static class SiteRenderer
         var title = Title(c.Text, c.Page, c.Facts);
         var description = Description(c.Text, c.Page);
         var url = c.Settings.BaseUrl + c.Folder + (c.Home ? "" : c.Page.File);
-        var cardTags = Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{MarkSheets.CardPath(Marks.Words(c), c.Look)}\">\n<meta property=\"og:image:width\" content=\"{MarkSheets.CardWidth.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:height\" content=\"{MarkSheets.CardHeight.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:alt\" content=\"{c.Facts.Name}\">\n");
+        var cardTags = c.Photo(c.Page.Share) is { } shared
+            ? Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{shared.File}\">\n<meta property=\"og:image:width\" content=\"{shared.Width}\">\n<meta property=\"og:image:height\" content=\"{shared.Height}\">\n<meta property=\"og:image:alt\" content=\"{shared.Alt}\">\n")
+            : Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{MarkSheets.CardPath(Marks.Words(c), c.Look)}\">\n<meta property=\"og:image:width\" content=\"{MarkSheets.CardWidth.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:height\" content=\"{MarkSheets.CardHeight.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:alt\" content=\"{c.Facts.Name}\">\n");
         var edit = c.Settings.Mode == RenderMode.Anchored ? Html.Of($"<script src=\"/js/sheet.js\" defer></script>\n") : Html.Empty;
         var count = c.Settings.Settings.GetValueOrDefault("analytics") is { Length: > 0 } code ? Html.Of($"<meta name=\"analytics\" content=\"{code}\">\n") : Html.Empty;
         var head = c.Page.Id == "404" ? Html.Of($"<meta name=\"robots\" content=\"noindex\">\n") : Html.Of($"""
-            <meta name="description" content="{description}">
+            {(c.Page.Unlisted ? new Html("<meta name=\"robots\" content=\"noindex\">\n") : Html.Empty)}<meta name="description" content="{description}">
             <link rel="canonical" href="{url}">
             {Alternates(c)}<meta property="og:type" content="website">
             <meta property="og:locale" content="{c.Site.Language.Replace('-', '_')}">
@@ -250,7 +254,7 @@ public static class SiteRenderer
     private static string SiteMap(SiteDocument site, RenderSettings settings)
     {
         var b = new StringBuilder("<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<urlset xmlns=\"http://www.sitemaps.org/schemas/sitemap/0.9\">\n");
-        foreach (var p in site.Pages.Where(p => !p.Hidden)) b.Append($"<url><loc>{Html.Encode(settings.BaseUrl + (p.File == "index.html" ? "" : p.File.EndsWith("/index.html", StringComparison.Ordinal) ? p.File[..^"index.html".Length] : p.File))}</loc></url>\n");
+        foreach (var p in site.Pages.Where(p => !p.Hidden && !p.Unlisted)) b.Append($"<url><loc>{Html.Encode(settings.BaseUrl + (p.File == "index.html" ? "" : p.File.EndsWith("/index.html", StringComparison.Ordinal) ? p.File[..^"index.html".Length] : p.File))}</loc></url>\n");
         return b.Append("</urlset>\n").ToString();
     }
 

@@ -60,16 +60,9 @@ public sealed record SetHome(string Page) : Edit
         var home = site.Pages.First(p => p.File == First);
         var later = home.Id == "home" && site.Pages.All(p => p.File != "home.html") ? "home.html" : $"{home.Id}.html";
         if (site.Pages.Any(p => p.File == later)) later = $"before-{later}";
-        string Follow(string text) => text.Replace($"]({First}", "](\u0001", StringComparison.Ordinal).Replace($"]({page.File}", $"]({First}", StringComparison.Ordinal).Replace("](\u0001", $"]({later}", StringComparison.Ordinal);
-        Section Followed(Section s)
-        {
-            var content = s.Content;
-            foreach (var (path, passage) in s.Content.Passages().Where(p => Follow(p.Passage.Text) != p.Passage.Text)) content = content.With(path, p => p with { Text = Follow(passage.Text) }) ?? content;
-            return ReferenceEquals(content, s.Content) ? s : s with { Content = content };
-        }
         var others = site.Pages.Remove(page).Remove(home);
         Page[] pages = [page with { File = First }, home with { File = later, InMenu = true }, .. others];
-        return site with { Pages = [.. pages.Select(p => p with { Sections = [.. p.Sections.Select(Followed)] })] };
+        return Links.Follow(site with { Pages = [.. pages] }, new Dictionary<string, string> { [First] = later, [page.File] = First });
     }
 }
 

@@ -44,6 +44,16 @@ public sealed record Page(string Id, string File, string Purpose, Passage Menu, 
 {
     /// <summary>Tag of the language where it is not the site's own. Such a page's id and file begin with it: "de/home", "de/index.html".</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Language { get; init; }
+    /// <summary>Files at which it stood before; whoever comes by them is led here.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public ImmutableArray<string> Former { get; init; }
+    [JsonIgnore] public ImmutableArray<string> Before { get => Former.IsDefault ? [] : Former; init => Former = value.IsEmpty ? default : value; }
+    /// <summary>What people type who should find it.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public ImmutableArray<string> Sought { get; init; }
+    [JsonIgnore] public ImmutableArray<string> Phrases { get => Sought.IsDefault ? [] : Sought; init => Sought = value.IsEmpty ? default : value; }
+    /// <summary>Search engines are asked not to list it.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public bool Unlisted { get; init; }
+    /// <summary>Photo under which it is shared; null is the site's own card.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Share { get; init; }
     /// <summary>The page at which the site, or one of its languages, begins.</summary>
     [JsonIgnore] public bool IsHome => File == "index.html" || File.EndsWith("/index.html", StringComparison.Ordinal);
     /// <summary>The id without a language: what it has in common with its counterparts.</summary>

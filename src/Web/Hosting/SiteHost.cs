@@ -1,4 +1,5 @@
 using Microsoft.Extensions.Primitives;
+using Plurimax.Core.Rendering;
 
 namespace Plurimax.Web.Hosting;
 
@@ -57,6 +58,13 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
             response.StatusCode = 404;
             served = sites.Open(live, "404.html");
             if (served is null) return;
+        }
+        // A page that has another address now: its old one is known for good (RFC 9110, 15.4.2).
+        if (response.StatusCode == 200 && MovedPage.TargetOf(served.Raw) is { } moved)
+        {
+            response.StatusCode = 301;
+            headers.Location = new Uri(new Uri("http://site" + path), moved).AbsolutePath;
+            return;
         }
         // Code of the client's own runs in an origin of its own, even when its file is opened by itself.
         if (file.StartsWith("code/", StringComparison.Ordinal)) headers.ContentSecurityPolicy = OwnCode;

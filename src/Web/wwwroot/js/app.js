@@ -65,6 +65,18 @@ document.getElementById('find-command')?.addEventListener('click', openFinder);
 // A choice that is sent by itself says where to, where its form has several.
 document.addEventListener('change', (e) => { if (!e.target.matches?.('[data-submit]')) return; if (e.target.dataset.to) e.target.form.dataset.to = e.target.dataset.to; e.target.form.requestSubmit(); });
 
+// A choice that leads to another view of the page.
+document.addEventListener('change', (e) => { if (e.target.matches?.('[data-go-to]')) { e.stopPropagation(); location.search = e.target.value; } }, true);
+// A suggested phrase goes into the list.
+document.addEventListener('click', (e) => {
+  const b = e.target.closest?.('[data-phrase]'), list = b && document.getElementById('phrases');
+  if (!list) return;
+  list.value = [...list.value.split('\n').filter((l) => l.trim()), b.dataset.phrase].join('\n');
+  b.remove();
+  list.dispatchEvent(new Event('input', { bubbles: true }));
+  list.focus();
+});
+
 // A busy mark on whatever was pressed, until the page changes.
 document.addEventListener('submit', (e) => { e.submitter?.setAttribute('aria-busy', 'true'); });
 window.addEventListener('pageshow', () => document.querySelectorAll('[aria-busy]').forEach((b) => b.removeAttribute('aria-busy')));

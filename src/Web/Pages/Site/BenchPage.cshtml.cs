@@ -1,0 +1,132 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Mvc;
+using Plurimax.Core.Composing;
+using Plurimax.Core.Facts;
+using Plurimax.Core.Finding;
+using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Trades;
+using Plurimax.Data.Sites;
+using Plurimax.Web.Hosting;
+using Plurimax.Web.Proofs;
+
+namespace Plurimax.Web.Pages.Site;
+
+/// <summary>Name, address and how a page is found.</summary>
+public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets) : SitePageModel(store, status, addresses)
+{
+    protected override string StationName => "bench";
+
+    /// <summary>What is in the fields.</summary>
+    public sealed record Typed(string Name, string Slug, string PageTitle, string Description, string Phrases, bool Listed, bool InMenu, string? Share);
+
+    public Core.Sites.Page Leaf { get; private set; } = null!;
+    public Typed Fields { get; private set; } = null!;
+    public string? Problem { get; private set; }
+    public string ProblemAt { get; private set; } = "";
+    public ShownText TitleShown { get; private set; } = null!;
+    public ShownText DescriptionShown { get; private set; } = null!;
+    public ImmutableArray<PhraseScore> Scores { get; private set; } = [];
+    public ImmutableArray<string> Suggested { get; private set; } = [];
+    /// <summary>Pages that want to be found by the same phrase.</summary>
+    public ImmutableDictionary<string, string> Rivals { get; private set; } = ImmutableDictionary<string, string>.Empty;
+    public string CardUrl { get; private set; } = "";
+    public string Slug => Leaf.IsHome ? "" : Leaf.File[(Leaf.File.LastIndexOf('/') + 1)..^".html".Length];
+    public string Host => new Uri(Address).Host;
+    public TextEngine Text { get; private set; } = null!;
+    private RenderSettings Settings { get; set; } = null!;
+    public string BenchUrl => $"/sites/{Site.Id}/bench?leaf={Uri.EscapeDataString(Leaf.Id)}";
+
+    public async Task OnGetAsync(string? leaf)
+    {
+        await LayAsync(leaf);
+        Show(new Typed(Text.Plain(Leaf.Menu), Slug, SiteRenderer.Snippet(Document, Leaf, Trade, Site.Facts, Settings).Title, Text.Plain(Leaf.Description), string.Join('\n', Leaf.Phrases), !Leaf.Unlisted, Leaf.InMenu, Leaf.Share));
+    }
+
+    private async Task LayAsync(string? leaf)
+    {
+        Leaf = Document.FindPage(leaf ?? "") ?? Document.Pages[0];
+        Settings = new RenderSettings(Address, (await Store.SettingsAsync(Site)).All());
+        Text = TextEngine.For(Document, Leaf.Language ?? Document.Language, Trade, Site.Facts, Settings.Settings).Text;
+    }
+
+    /// <summary>Works out how the page would be found with what is in the fields, stored or not.</summary>
+    private void Show(Typed typed)
+    {
+        Fields = typed;
+        var phrases = PhrasesOf(typed.Phrases);
+        // The page as it would be: nothing of it is stored.
+        var tried = new DescribePage(Leaf.Id, TitleOf(typed), DescriptionOf(typed), [.. phrases.Take(DescribePage.MostPhrases).Where(p => p.Length <= DescribePage.LongestPhrase)], !typed.Listed, Leaf.Share).Apply(Document).Value ?? Document;
+        var page = tried.FindPage(Leaf.Id)!;
+        var (title, description) = SiteRenderer.Snippet(tried, page, Trade, Site.Facts, Settings);
+        (TitleShown, DescriptionShown) = (SearchResult.Title(title), SearchResult.Description(description));
+        var html = SiteRenderer.Render(tried.WithPage(Leaf.Id, p => p with { Hidden = false }), Trade, Site.Facts, Settings with { Mode = RenderMode.Anchored }, page.File).Text(page.File);
+        Scores = [.. page.Phrases.Select(p => KeyPhrase.Score(p, html, page.File))];
+        Rivals = page.Phrases.Select(p => (p, Document.Pages.FirstOrDefault(o => o.Id != Leaf.Id && o.Phrases.Contains(p, StringComparer.OrdinalIgnoreCase)))).Where(x => x.Item2 is not null).ToImmutableDictionary(x => x.p, x => Text.Plain(x.Item2!.Menu));
+        var service = Leaf.Bare.StartsWith("service-", StringComparison.Ordinal) ? Text.Plain(Leaf.Menu) : null;
+        Suggested = KeyPhrase.Suggest(page, Store.TradeIn(Site, Leaf.Language ?? Document.Language) ?? Trade, Site.Facts, service);
+        CardUrl = Document.Photos.FirstOrDefault(p => p.Id == typed.Share) is { } photo ? sheets.Url(new SheetView(Site.Id), photo.Path) : $"/sites/{Site.Id}/bench/page?handler=Card&v={Site.Head}";
+    }
+
+    private static ImmutableArray<string> PhrasesOf(string lines) => [.. lines.Split('\n').Select(l => FactReader.Clean(l)).Where(l => l.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)];
+
+    private Passage TitleOf(Typed typed) => Said(typed.PageTitle, Leaf.Title, SiteRenderer.Snippet(Document, Leaf, Trade, Site.Facts, Settings).Title);
+    private Passage DescriptionOf(Typed typed) => Said(typed.Description, Leaf.Description, Text.Plain(Leaf.Description));
+
+    /// <summary>What was typed as a passage: as it was where nothing changed; the firm's name and town stay facts.</summary>
+    private Passage Said(string typed, Passage was, string shown)
+    {
+        var words = FactReader.Clean(typed);
+        if (words == FactReader.Clean(shown)) return was;
+        var text = Composer.Escape(words);
+        foreach (var (fact, value) in new[] { ("business.name", Site.Facts.Name), ("place.town", Site.Facts.Town) })
+            if (value.Length > 2) text = text.Replace(Composer.Escape(value), $"{{{{ {fact} }}}}", StringComparison.Ordinal);
+        return new Passage(text, Kept: words.Length > 0);
+    }
+
+    /// <summary>How it would be found, while somebody types.</summary>
+    public async Task<IActionResult> OnPostPreviewAsync(string leaf, Typed typed)
+    {
+        await LayAsync(leaf);
+        Show(Clean(typed));
+        return Partial("_FoundBy", this);
+    }
+
+    /// <summary>The site's own card.</summary>
+    public IActionResult OnGetCard()
+    {
+        var look = Core.Styling.DressedLook.Of(Document.Look);
+        return File(Core.Wordmarks.MarkSheets.Card(Core.Wordmarks.MarkSheets.Words(Site.Facts.Name, Trade, Site.Facts.Town, look), look), "image/png");
+    }
+
+    private static Typed Clean(Typed t) => t with { Name = t.Name ?? "", Slug = t.Slug ?? "", PageTitle = t.PageTitle ?? "", Description = t.Description ?? "", Phrases = t.Phrases ?? "" };
+
+    public async Task<IActionResult> OnPostAsync(int revision, string leaf, Typed typed)
+    {
+        await LayAsync(leaf);
+        typed = Clean(typed);
+        var steps = new List<(string At, Edit Edit)> { ("title", new DescribePage(Leaf.Id, TitleOf(typed), DescriptionOf(typed), PhrasesOf(typed.Phrases), !typed.Listed, string.IsNullOrEmpty(typed.Share) ? null : typed.Share)) };
+        if (typed.Name.Trim() != Text.Plain(Leaf.Menu)) steps.Add(("name", new RenamePage(Leaf.Id, typed.Name)));
+        if (!Leaf.IsHome && typed.Slug.Trim() != Slug) steps.Add(("slug", new SetAddress(Leaf.Id, typed.Slug)));
+        if (typed.InMenu != Leaf.InMenu) steps.Add(("menu", new SetInMenu(Leaf.Id, typed.InMenu)));
+        // All fields are looked at before one of them is stored, so that nothing is half done.
+        foreach (var (at, edit) in steps)
+            if (edit.Apply(Document) is { Ok: false } fault) (Problem, ProblemAt) = (fault.Problem, at);
+        if (Problem is null)
+        {
+            var edit = new SettingsOfPage(Leaf.Id, [.. steps.Select(s => s.Edit)]);
+            var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
+            if (outcome.Ok)
+            {
+                TempData["Said"] = $"{typed.Name.Trim()} is saved{(steps.Exists(s => s.At == "slug") ? "; its old address leads to the new one" : "")}";
+                return Redirect($"/sites/{Site.Id}/bench/page?leaf={Uri.EscapeDataString(Leaf.Id)}");
+            }
+            Problem = outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). What you typed is still here; save once more if it still fits.";
+            await ReloadAsync();
+            await LayAsync(leaf);
+        }
+        Show(typed);
+        Response.StatusCode = 422;
+        return Page();
+    }
+}
