@@ -4,6 +4,36 @@
     var b = e.target.closest('.menu');
     if (b) b.setAttribute('aria-expanded', String(b.getAttribute('aria-expanded') !== 'true'));
   });
+  // A second level of the menu: opened by its own button, shut by Escape.
+  d.addEventListener('click', function (e) {
+    var b = e.target.closest('.sub');
+    [].forEach.call(d.querySelectorAll('.sub'), function (x) { x.setAttribute('aria-expanded', String(x === b && b.getAttribute('aria-expanded') !== 'true')); });
+  });
+  d.addEventListener('keydown', function (e) {
+    var b = e.key === 'Escape' && e.target.closest('.has') && e.target.closest('.has').querySelector('.sub');
+    if (b) { b.setAttribute('aria-expanded', 'false'); b.focus(); }
+  });
+  // The pop-up: by a link, or when the pointer leaves for the tabs, at most once in so many days; a phone has no pointer, there by turning back from far down.
+  var pop = d.getElementById('popup');
+  if (pop && pop.showModal) {
+    d.addEventListener('click', function (e) {
+      if (e.target.closest('a[href="#popup"]')) { e.preventDefault(); pop.showModal(); }
+      if (e.target === pop) pop.close();
+    });
+    var days = Number(pop.getAttribute('data-days')), shown = false, deep = 0, since = Date.now();
+    var away = function () { try { return Date.now() - Number(localStorage.getItem('popup-away') || 0) < days * 864e5; } catch (x) { return true; } };
+    var leave = function () {
+      if (shown || pop.open || !days || Date.now() - since < 8000 || away() || d.activeElement && d.activeElement.closest('form')) return;
+      shown = true;
+      pop.showModal();
+    };
+    pop.addEventListener('close', function () { try { localStorage.setItem('popup-away', Date.now()); } catch (x) { } });
+    d.documentElement.addEventListener('mouseleave', function (e) { if (e.clientY <= 0) leave(); });
+    if (matchMedia('(hover: none)').matches) addEventListener('scroll', function () {
+      deep = Math.max(deep, scrollY);
+      if (deep > d.documentElement.scrollHeight * .5 && deep - scrollY > innerHeight * 1.5) leave();
+    }, { passive: true });
+  }
   [].forEach.call(d.querySelectorAll('[data-until]'), function (e) {
     var t = new Date(e.getAttribute('data-until') + 'T23:59:59'), s = e.closest('section');
     if (s && t < new Date()) s.hidden = true;

@@ -185,7 +185,7 @@ public static partial class ManuscriptReader
         href = href.Trim();
         if (FactChip.Split(href).Any(s => s.Placeholder)) return href;
         if (href.Any(c => char.IsControl(c) || c is '<' or '>' or '"')) return null;
-        if (Scheme().Match(href) is { Success: true } s) return s.Groups[1].Value.ToLowerInvariant() is "http" or "https" or "mailto" or "tel" ? href : null;
+        if (Scheme().Match(href) is { Success: true } s) return s.Groups[1].Value.ToLowerInvariant() is "http" or "https" or "mailto" or "tel" or "sms" or "geo" or "to" ? href : null;
         return href.StartsWith("//", StringComparison.Ordinal) || href.StartsWith('/') || href.StartsWith('\\') ? null : href;
     }
 

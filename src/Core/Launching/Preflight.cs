@@ -48,6 +48,8 @@ public static partial class Preflight
         foreach (var page in x.Site.Pages.Where(p => !p.Hidden))
             foreach (var section in page.Sections.Where(s => !s.Hidden))
             {
+                foreach (var button in section.Buttons)
+                    if (LinkTarget.Fault(x.Site, page, x.Facts, button.Target) is { } dead) yield return new("dead-target", Severity.Warning, $"A button is left out. {dead}", $"{SectionKinds.Of(section.Content).Label}, {page.File}", "Let it lead elsewhere, or take it out.", "bench");
                 var (name, text) = ($"{SectionKinds.Of(section.Content).Label}, {page.File}", texts[page.Language ?? x.Site.Language]);
                 if (section.Content is TestimonialsContent t && t.Items.Any(i => !i.Text.IsEmpty))
                     yield return new("generated-testimonial", Severity.Blocker, "A testimonial was typed or generated here.", name, "Delete it. Enter real ones in the fact sheet, with name, source, date and permission.", "brief");
@@ -117,7 +119,7 @@ public static partial class Preflight
             {
                 var href = a.GetAttribute("href") ?? a.GetAttribute("src") ?? "";
                 if (href is "" or "#") { yield return new("dead-button", Severity.Blocker, $"“{Cut(a.TextContent)}” leads nowhere.", path, "Give it a target or take it away.", "bench"); continue; }
-                if (Regex.IsMatch(href, "^(https?|mailto|tel|geo):") || href.StartsWith("//", StringComparison.Ordinal)) continue;
+                if (Regex.IsMatch(href, "^(https?|mailto|tel|sms|geo):") || href.StartsWith("//", StringComparison.Ordinal)) continue;
                 var parts = href.Split('#');
                 var target = parts[0].Length == 0 ? path : Resolved(path, parts[0].Split('?')[0]);
                 if (!files.ContainsKey(target)) yield return new("broken-link", Severity.Blocker, $"“{Cut(a.TextContent)}” leads to {href}, which is not there.", path, "Point it to a page that is there.", "bench");

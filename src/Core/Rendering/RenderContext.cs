@@ -109,6 +109,38 @@ internal sealed record RenderContext(
     public Html Button((string Href, string Label, string? Icon) b, string css = "btn") =>
         Html.Of($"<a class=\"{css}\" href=\"{b.Href}\">{(b.Icon is { } i ? Icon(i) : Html.Empty)}{b.Label}</a>");
 
+    /// <summary>A button as it stands on the page; null where its target leads nowhere.</summary>
+    public (string Href, string Label, string? Icon)? Made(SectionButton b)
+    {
+        if (LinkTarget.From(this, b.Target) is not { } href || b.Target.Contains(':') is false && LinkTarget.Fault(Site, Page, Facts, b.Target) is not null) return null;
+        var (label, icon) = Suggested(b.Target);
+        return (href, b.Label.IsEmpty ? label : Text.Plain(b.Label), icon);
+    }
+
+    /// <summary>What a button says that has no words of its own: what its target is.</summary>
+    public (string Label, string? Icon) Suggested(string target) => target switch
+    {
+        LinkTarget.Action => (MainAction().Label, MainAction().Icon),
+        LinkTarget.Call => (W("contact.call", ("phone", Phone?.National ?? "")), "phone"),
+        LinkTarget.Email => (W("parts.email"), null),
+        LinkTarget.Message => (W("parts.message"), null),
+        LinkTarget.Directions => (W("parts.directions"), "pin"),
+        LinkTarget.PopUp => (Site.Parts?.PopUp is { } p ? Text.Plain(p.Heading) : "", null),
+        _ when Links.Split(target) is var (file, place) && (file.Length == 0 ? Page : Site.Pages.FirstOrDefault(p => p.File == file)) is { } page =>
+            (place.Length > 1 && page.Sections.FirstOrDefault(s => SiteRenderer.AnchorOf(s) == place[1..]) is { Content.Heading.IsEmpty: false } s ? Text.Plain(s.Content.Heading) : Text.Plain(page.Menu), null),
+        _ when !Site.Files.IsDefault && Site.Files.FirstOrDefault(f => f.Path == target) is { } f => (f.Alt, "file"),
+        _ => (Uri.TryCreate(target, UriKind.Absolute, out var uri) ? uri.Host is { Length: > 0 } host ? host.Replace("www.", "", StringComparison.Ordinal) : target[(target.IndexOf(':') + 1)..] : target, null),
+    };
+
+    /// <summary>The buttons of a section: its own, or those of its kind.</summary>
+    public Html Actions(Section s) => s.Buttons.IsEmpty ? Actions() : Buttons(s);
+
+    public Html Buttons(Section s)
+    {
+        var made = s.Buttons.Select(Made).OfType<(string Href, string Label, string? Icon)>().ToList();
+        return made.Count == 0 ? Html.Empty : Html.Of($"<p class=\"ctas\">{made.Select((b, i) => Button(b, i == 0 ? "btn" : "btn alt"))}</p>");
+    }
+
     public Html Actions()
     {
         var main = MainAction();

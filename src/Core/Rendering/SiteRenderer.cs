@@ -109,17 +109,29 @@ public static class SiteRenderer
     public static string? Section(SiteDocument site, string section, TradeTemplate trade, FactSheet facts, RenderSettings settings)
     {
         if (site.FindSection(section) is not { } found || found.Page.Hidden || found.Section.Hidden) return null;
-        var look = DressedLook.Of(site.Look);
-        var seed = site.SeedFor(trade, facts);
-        var language = found.Page.Language ?? site.Language;
-        var own = site.In(language);
-        var page = own.Pages.First(p => p.Sections.Any(s => s.Id == section));
-        var (spoken, says) = TextEngine.For(site, language, trade, facts, settings.Settings);
-        var folder = language == site.Language ? "" : language.Split('-')[0] + "/";
-        var context = new RenderContext(own, spoken, facts, says, look, settings with { Settings = says.Settings }, seed, SitePictures.For(trade, site, look, seed)) { Page = page, Home = page.IsHome, Assets = folder.Length > 0 ? "../" : "", Folder = folder };
-        foreach (var (s, html) in Sections(context))
+        foreach (var (s, html) in Sections(On(site, found.Page, trade, facts, settings)))
             if (s.Id == section) return html.IsEmpty ? null : html.Value;
         return null;
+    }
+
+    /// <summary>What a button says that has no words of its own, by its target, on a page.</summary>
+    public static Func<string, string> ButtonLabels(SiteDocument site, Page page, TradeTemplate trade, FactSheet facts, RenderSettings settings)
+    {
+        var context = On(site, page, trade, facts, settings);
+        return target => context.Suggested(target).Label;
+    }
+
+    /// <summary>What is looked at while a page is rendered.</summary>
+    private static RenderContext On(SiteDocument site, Page of, TradeTemplate trade, FactSheet facts, RenderSettings settings)
+    {
+        var look = DressedLook.Of(site.Look);
+        var seed = site.SeedFor(trade, facts);
+        var language = of.Language ?? site.Language;
+        var own = site.In(language);
+        var page = own.Pages.First(p => p.Id == of.Bare || p.Id == of.Id);
+        var (spoken, says) = TextEngine.For(site, language, trade, facts, settings.Settings);
+        var folder = language == site.Language ? "" : language.Split('-')[0] + "/";
+        return new RenderContext(own, spoken, facts, says, look, settings with { Settings = says.Settings }, seed, SitePictures.For(trade, site, look, seed)) { Page = page, Home = page.IsHome, Assets = folder.Length > 0 ? "../" : "", Folder = folder };
     }
 
     /// <summary>The sections of a page in order. Where no opening or title has the first heading, the first section that says anything has it.</summary>

@@ -72,8 +72,11 @@ public sealed partial class TextEngine
     {
         var spoken = language == site.Language ? trade : TradeCatalogue.Shipped().InLanguage(trade, language) ?? trade;
         var words = SiteWords.For(language);
-        return (spoken, new TextEngine(FactTree.Build(facts), spoken.Words, FixedTexts.In(settings, words), words));
+        return (spoken, new TextEngine(FactTree.Build(facts), spoken.Words, FixedTexts.In(settings, words), words) { Led = target => LinkTarget.Of(facts, target) });
     }
+
+    /// <summary>What a link comes to that follows the facts, "to:call"; null where the fact is not known.</summary>
+    public Func<string, string?> Led { get; init; } = _ => null;
 
     public SiteWords Words => _words;
     public ImmutableDictionary<string, string> Settings { get; }
@@ -124,6 +127,8 @@ public sealed partial class TextEngine
 
     private string Fill(string text)
     {
+        // A link that follows a fact which is not known is left out; its words stay.
+        if (text.Contains("](to:", StringComparison.Ordinal)) text = FollowingLink().Replace(text, m => Led(m.Groups[2].Value) is { } href ? $"[{m.Groups[1].Value}]({href})" : m.Groups[1].Value);
         if (!text.Contains('{')) return text;
         var (template, _) = Parse(text);
         if (template is null) return text;
@@ -195,11 +200,12 @@ public sealed partial class TextEngine
         s.AllowedAttributes.Clear();
         s.AllowedAttributes.Add("href");
         s.AllowedSchemes.Clear();
-        foreach (var scheme in new[] { "https", "http", "mailto", "tel" }) s.AllowedSchemes.Add(scheme);
+        foreach (var scheme in new[] { "https", "http", "mailto", "tel", "sms", "geo" }) s.AllowedSchemes.Add(scheme);
         s.AllowedCssProperties.Clear();
         return s;
     }
 
+    [GeneratedRegex(@"\[([^\]]*)\]\((to:[a-z]+)\)")] private static partial Regex FollowingLink();
     [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#")] private static partial Regex MarkdownInline();
     [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|\n|^\s*(#|>|-|\d+\.)\s|&#")] private static partial Regex MarkdownBlock();
     [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#|(^|\n)\s*(#|>|-|\d+\.)\s")] private static partial Regex MarkdownAny();

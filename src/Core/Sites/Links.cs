@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+
 namespace Plurimax.Core.Sites;
 
 /// <summary>Links in the texts of a site: to pages by their files, so that they hold when a page is moved or given another address.</summary>
@@ -13,7 +15,8 @@ public static class Links
         var content = s.Content;
         foreach (var (path, passage) in s.Content.Passages())
             if (Followed(path, passage.Text, moves) is var text && text != passage.Text) content = content.With(path, p => p with { Text = text }) ?? content;
-        return ReferenceEquals(content, s.Content) ? s : s with { Content = content };
+        var buttons = s.Buttons.Select(b => Split(b.Target) is var (file, place) && moves.TryGetValue(file, out var to) ? b with { Target = to + place } : b).ToImmutableArray();
+        return (ReferenceEquals(content, s.Content) ? s : s with { Content = content }) with { Buttons = buttons };
     }
 
     private static string Followed(string path, string text, IReadOnlyDictionary<string, string> moves)
@@ -29,6 +32,18 @@ public static class Links
             if (moves.TryGetValue(file, out var to)) text = text[..at] + to + place + text[end..];
         }
         return text;
+    }
+
+    /// <summary>Where the links of a text lead, as they are written.</summary>
+    public static IEnumerable<string> In(string text)
+    {
+        for (var at = text.IndexOf("](", StringComparison.Ordinal); at >= 0; at = text.IndexOf("](", at, StringComparison.Ordinal))
+        {
+            at += 2;
+            var end = text.IndexOfAny([')', ' '], at);
+            if (end < 0) yield break;
+            yield return text[at..end].Trim('<', '>');
+        }
     }
 
     /// <summary>A link as its file and its place, "#prices" or nothing.</summary>

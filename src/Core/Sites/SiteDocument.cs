@@ -24,6 +24,9 @@ public sealed record Section(string Id, SectionContent Content, bool Hidden = fa
 {
     /// <summary>Ground, width and space set by hand.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public SectionDress? Dress { get; init; }
+    /// <summary>Buttons of its own; none lets the section have what its kind has.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public ImmutableArray<SectionButton> Own { get; init; }
+    [JsonIgnore] public ImmutableArray<SectionButton> Buttons { get => Own.IsDefault ? [] : Own; init => Own = value.IsEmpty ? default : value; }
     [JsonIgnore] public bool HasKept => Content.Passages().Any(p => p.Passage.Kept);
 
     /// <summary>The section as another firm's site can have it: photos and files stay with the firm they are of.</summary>
@@ -54,6 +57,8 @@ public sealed record Page(string Id, string File, string Purpose, Passage Menu, 
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public bool Unlisted { get; init; }
     /// <summary>Photo under which it is shared; null is the site's own card.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Share { get; init; }
+    /// <summary>Id, without a language, of the page under which it stands in the menu.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Under { get; init; }
     /// <summary>The page at which the site, or one of its languages, begins.</summary>
     [JsonIgnore] public bool IsHome => File == "index.html" || File.EndsWith("/index.html", StringComparison.Ordinal);
     /// <summary>The id without a language: what it has in common with its counterparts.</summary>
@@ -112,6 +117,9 @@ public sealed record SiteDocument(
     public string SeedFor(TradeTemplate trade, Facts.FactSheet facts) => Seed ?? FirstSeed(trade, facts);
     /// <summary>The seed of a site when it is first composed. The same for all versions of a template.</summary>
     public static string FirstSeed(TradeTemplate trade, Facts.FactSheet facts) => $"{trade.Family}/{facts.Name}/{facts.Town}";
+
+    /// <summary>What stands on every page beside header, menu and footer as the look has them.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public SiteParts? Parts { get; init; }
 
     public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {

@@ -41,7 +41,7 @@ internal static class Boards
         var items = v.Items.Select((it, i) => (it, i)).Where(x => c.Text.Stands(x.it.Title)).ToList();
         var more = items.Count == 0 ? Html.Empty : Html.Of($"<ul class=\"incl\">{items.Select(x => Html.Of($"<li>{c.Icon("check")}<span{c.At(s, $"items.{x.i}.title")}>{c.Text.Line(x.it.Title)}</span></li>"))}</ul>");
         var side = price.IsEmpty && more.IsEmpty ? Html.Empty : Html.Of($"<aside class=\"facts\" aria-label=\"{c.W("menu.prices")}\">{price}{more}</aside>");
-        return SectionRenderer.Wrap(c, s, Html.Of($"<div class=\"txt\">{SectionRenderer.Head(c, s, v.Heading, first: first)}<div class=\"prose\">{SectionRenderer.Paragraph(c, s, "text", v.Text)}</div>{c.Actions()}</div>{side}"));
+        return SectionRenderer.Wrap(c, s, Html.Of($"<div class=\"txt\">{SectionRenderer.Head(c, s, v.Heading, first: first)}<div class=\"prose\">{SectionRenderer.Paragraph(c, s, "text", v.Text)}</div>{c.Actions(s)}</div>{side}"));
     }
 
     /// <summary>Whether a line of the price list belongs to a service: by any of the names that the trade knows it by.</summary>

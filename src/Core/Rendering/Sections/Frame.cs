@@ -8,12 +8,12 @@ internal static class Frame
 {
     public static Html Header(RenderContext c)
     {
-        var variant = c.Look.Look.Variant("head");
+        var variant = c.Site.Parts?.Head ?? c.Look.Look.Variant("head");
         c.UsedStyles.UnionWith(["head", $"head.{variant}"]);
         var floating = variant == "v-float";
         return Html.Of($"""
-            <header class="s-head {variant}">{(floating ? Html.Empty : Utility(c))}
-            <div class="bar"><div class="wrap">{Logo(c, link: true, variant == "v-alert")}<button class="menu" type="button" aria-expanded="false" aria-controls="nav">{c.Icon("menu")}{c.W("menu.open").Split(' ')[0]}</button><nav id="nav" aria-label="{c.W("menu.label")}"><ul>{Menu(c)}</ul>{Languages(c)}</nav>{(floating && c.Phone is { } p ? Html.Of($"<a class=\"tel\" href=\"tel:{p.E164}\">{c.Icon("phone")}{p.National}</a>") : c.Button(c.MainAction()))}</div></div></header>
+            {Everywhere.Notice(c)}<header class="s-head {variant}">{(floating ? Html.Empty : Utility(c))}
+            <div class="bar"><div class="wrap">{Logo(c, link: true, variant == "v-alert")}<button class="menu" type="button" aria-expanded="false" aria-controls="nav">{c.Icon("menu")}{c.W("menu.open").Split(' ')[0]}</button><nav id="nav" aria-label="{c.W("menu.label")}"><ul>{Menu(c, nested: true)}</ul>{Languages(c)}</nav>{(floating && c.Phone is { } p ? Html.Of($"<a class=\"tel\" href=\"tel:{p.E164}\">{c.Icon("phone")}{p.National}</a>") : c.Button(c.MainAction()))}</div></div></header>
 
             """);
     }
@@ -42,8 +42,27 @@ internal static class Frame
         return char.ToUpperInvariant(name[0]) + name.Split('.')[0][1..];
     }
 
-    private static IEnumerable<Html> Menu(RenderContext c) => c.Site.Pages.Where(p => p is { Hidden: false, InMenu: true })
-        .Select(p => Html.Of($"<li><a href=\"{c.Root}{p.File}\"{(p.Id == c.Page.Id ? new Html(" aria-current=\"page\"") : Html.Empty)}>{c.Text.Line(p.Menu)}</a></li>"));
+    /// <summary>The pages that stand in the menu, then what else the site leads to.</summary>
+    /// <param name="nested">Pages stand under the one they belong to; else one after another.</param>
+    private static IEnumerable<Html> Menu(RenderContext c, bool nested = false)
+    {
+        var pages = c.Site.Pages.Where(p => p is { Hidden: false, InMenu: true }).ToList();
+        // A page whose parent is not in the menu stands by itself.
+        Page? Above(Page p) => p.Under is { } id ? pages.Find(o => o.Bare == id) : null;
+        Html Link(Page p) => Html.Of($"<a href=\"{c.Root}{p.File}\"{(p.Id == c.Page.Id ? new Html(" aria-current=\"page\"") : Html.Empty)}>{c.Text.Line(p.Menu)}</a>");
+        foreach (var p in pages.Where(p => !nested || Above(p) is null))
+        {
+            var below = nested ? pages.Where(o => Above(o) == p).ToList() : [];
+            if (below.Count == 0) yield return Html.Of($"<li>{Link(p)}</li>");
+            else
+            {
+                c.UsedStyles.Add("submenu");
+                yield return Html.Of($"<li class=\"has\">{Link(p)}<button class=\"sub\" type=\"button\" aria-expanded=\"false\"><span class=\"vh\">{c.W("parts.more", ("x", c.Text.Plain(p.Menu)))}</span></button><ul>{below.Select(o => Html.Of($"<li>{Link(o)}</li>"))}</ul></li>");
+            }
+        }
+        foreach (var link in c.Folder.Length == 0 ? c.Site.Parts?.Links ?? [] : [])
+            if (LinkTarget.From(c, link.Target) is { } href) yield return Html.Of($"<li><a href=\"{href}\">{c.Text.Line(link.Label)}</a></li>");
+    }
 
     /// <summary>Leads to this page in the other languages, or to their beginning; each is named in its own words.</summary>
     private static Html Languages(RenderContext c)
@@ -62,7 +81,7 @@ internal static class Frame
 
     public static Html Footer(RenderContext c)
     {
-        var variant = c.Look.Look.Variant("foot");
+        var variant = c.Site.Parts?.Foot ?? c.Look.Look.Variant("foot");
         c.UsedStyles.UnionWith(["foot", $"foot.{variant}"]);
         var lines = new List<Html>();
         if (c.Phone is { } p) lines.Add(Html.Of($"<a href=\"tel:{p.E164}\">{p.National}</a>"));
@@ -73,7 +92,7 @@ internal static class Frame
         var privacy = c.Site.FindPage("privacy") is { Hidden: false } pr ? Html.Of($"<ul><li><a href=\"{c.Root}{pr.File}\">{c.W("footer.privacy")}</a></li></ul>") : Html.Empty;
         var legalName = c.Facts.Public<TextValue>("legal.name")?.Text is { } ln ? c.W("footer.trading", ("name", c.Facts.Name), ("owner", ln)) : c.Facts.Name;
         return Html.Of($"""
-            <footer class="s-foot {variant}"><div class="wrap"><div class="f1">{Logo(c, link: false, variant == "v-columns")}</div><div><h2>{c.W("contact.find")}</h2>{Address(c)}<p>{lines.Select((l, i) => i == 0 ? l : Html.Of($"<br>{l}"))}</p></div>{hours}<div><h2>{c.W("menu.more")}</h2><ul>{Menu(c)}</ul></div><div class="legal"><p>{legalName}</p>{privacy}</div></div></footer>
+            {Everywhere.PhoneBar(c)}{Everywhere.Bubble(c)}{Everywhere.PopUp(c)}<footer class="s-foot {variant}"><div class="wrap"><div class="f1">{Logo(c, link: false, variant == "v-columns")}</div><div><h2>{c.W("contact.find")}</h2>{Address(c)}<p>{lines.Select((l, i) => i == 0 ? l : Html.Of($"<br>{l}"))}</p></div>{hours}<div><h2>{c.W("menu.more")}</h2><ul>{Menu(c)}</ul></div><div class="legal"><p>{legalName}</p>{privacy}</div></div></footer>
 
             """);
     }

@@ -26,8 +26,8 @@ internal static class Notices
     public static Html Link(RenderContext c, Section s, LinkedContent content)
     {
         var href = c.Text.Plain(content.Link);
-        if (!LinkTarget.Allowed(href)) return Html.Empty;
+        if (LinkTarget.From(c, href) is not { } to) return Html.Empty;
         var label = content.LinkLabel.IsEmpty ? Html.Text(c.W("sections.more")) : c.Text.Line(content.LinkLabel);
-        return Html.Of($" <a class=\"more\" href=\"{LinkTarget.From(c, href)}\"{c.At(s, "link.label")}>{label}</a>");
+        return Html.Of($" <a class=\"more\" href=\"{to}\"{c.At(s, "link.label")}>{label}</a>");
     }
 }

@@ -12,7 +12,7 @@ internal static class Openings
         var (css, variant) = SectionRenderer.Dress(c, s);
         var art = SectionRenderer.Picture(c, "hero") is { } p ? Html.Of($"<div class=\"art\">{c.Image(p, lazy: false)}</div>") : Html.Empty;
         return Html.Of($"""
-            <section class="s-{css} {variant}{s.Dress?.Css}" aria-labelledby="h1"{SectionRenderer.Of(c, s)}><div class="wrap"><div class="txt"><h1 id="h1"{SectionRenderer.LongHeading(c, o.Heading)}{c.At(s, "heading")}>{c.Text.Line(o.Heading)}</h1>{SectionRenderer.Paragraph(c, s, "text", o.Text, "lede")}{c.Actions()}{ProofLine(c)}</div>{art}{Ticket(c, variant)}</div></section>
+            <section class="s-{css} {variant}{s.Dress?.Css}" aria-labelledby="h1"{SectionRenderer.Of(c, s)}><div class="wrap"><div class="txt"><h1 id="h1"{SectionRenderer.LongHeading(c, o.Heading)}{c.At(s, "heading")}>{c.Text.Line(o.Heading)}</h1>{SectionRenderer.Paragraph(c, s, "text", o.Text, "lede")}{c.Actions(s)}{ProofLine(c)}</div>{art}{Ticket(c, variant)}</div></section>
 
             """);
     }
@@ -32,6 +32,6 @@ internal static class Openings
     {
         var (css, variant) = SectionRenderer.Dress(c, s);
         var art = SectionRenderer.Picture(c, $"title.{c.Page.Id}") is { } p ? Html.Of($"<div class=\"art\">{c.Image(p, lazy: false)}</div>") : Html.Empty;
-        return Html.Of($"<section class=\"s-{css} {variant}{s.Dress?.Css}\" aria-labelledby=\"h1\"{SectionRenderer.Of(c, s)}><div class=\"wrap\"><div class=\"txt\"><h1 id=\"h1\"{SectionRenderer.LongHeading(c, t.Heading)}{c.At(s, "heading")}>{c.Text.Line(t.Heading)}</h1>{SectionRenderer.Paragraph(c, s, "text", t.Text, "lede")}</div>{art}</div></section>\n");
+        return Html.Of($"<section class=\"s-{css} {variant}{s.Dress?.Css}\" aria-labelledby=\"h1\"{SectionRenderer.Of(c, s)}><div class=\"wrap\"><div class=\"txt\"><h1 id=\"h1\"{SectionRenderer.LongHeading(c, t.Heading)}{c.At(s, "heading")}>{c.Text.Line(t.Heading)}</h1>{SectionRenderer.Paragraph(c, s, "text", t.Text, "lede")}{c.Buttons(s)}</div>{art}</div></section>\n");
     }
 }

@@ -37,11 +37,11 @@ internal static class Pictured
     public static Html Video(RenderContext c, Section s, VideoContent v)
     {
         var href = c.Text.Plain(v.Link);
-        if (!LinkTarget.Allowed(href)) return Html.Empty;
+        if (LinkTarget.From(c, href) is not { } to) return Html.Empty;
         var host = Uri.TryCreate(href, UriKind.Absolute, out var uri) ? uri.Host : c.Facts.Name;
         var poster = SectionRenderer.Picture(c, s.Id) is { } p ? c.Image(p with { Alt = "" }, decorative: true) : Html.Empty;
         var label = v.LinkLabel.IsEmpty ? Html.Text(c.W("sections.watch", ("x", host))) : c.Text.Line(v.LinkLabel);
-        return SectionRenderer.Wrap(c, s, Html.Of($"<div class=\"txt\">{SectionRenderer.Head(c, s, v.Heading, v.Text)}</div><a class=\"film\" href=\"{LinkTarget.From(c, href)}\">{poster}<span class=\"play\">{c.Icon("play")}<span{c.At(s, "link.label")}>{label}</span></span></a>"));
+        return SectionRenderer.Wrap(c, s, Html.Of($"<div class=\"txt\">{SectionRenderer.Head(c, s, v.Heading, v.Text)}</div><a class=\"film\" href=\"{to}\">{poster}<span class=\"play\">{c.Icon("play")}<span{c.At(s, "link.label")}>{label}</span></span></a>"));
     }
 
     private static Html Caption(RenderContext c, Section s, SectionItem item, int i) =>

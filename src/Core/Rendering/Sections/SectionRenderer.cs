@@ -78,7 +78,7 @@ internal static class SectionRenderer
         var (css, variant) = Dress(c, s);
         var id = anchor ?? Anchor(s);
         var named = label is null ? Html.Of($"aria-labelledby=\"{id}-h\"") : Html.Of($"aria-label=\"{label}\"");
-        return Html.Of($"<section class=\"s-{css} {variant}{s.Dress?.Css}\" id=\"{id}\" {named}{Of(c, s)}><div class=\"wrap\">{body}</div></section>\n");
+        return Html.Of($"<section class=\"s-{css} {variant}{s.Dress?.Css}\" id=\"{id}\" {named}{Of(c, s)}><div class=\"wrap\">{body}{(s.Content is ActionContent or ServiceContent ? Html.Empty : c.Buttons(s))}</div></section>\n");
     }
 
     public static string Anchor(Section s) => s.Id[(s.Id.IndexOf('.') + 1)..].Replace('.', '-');

@@ -40,5 +40,5 @@ internal static class Texts
         : SectionRenderer.Wrap(c, s, Html.Of($"<h2 id=\"{SectionRenderer.Anchor(s)}-h\"{c.At(s, "heading")}>{c.Text.Line(l.Heading)}</h2><div class=\"prose\">{SectionRenderer.Paragraph(c, s, "text", l.Text)}</div>"));
 
     public static Html Action(RenderContext c, Section s, ActionContent a) =>
-        SectionRenderer.Wrap(c, s, Html.Of($"<h2 id=\"{SectionRenderer.Anchor(s)}-h\"{c.At(s, "heading")}>{c.Text.Line(a.Heading)}</h2>{SectionRenderer.Paragraph(c, s, "text", a.Text)}{c.Actions()}"));
+        SectionRenderer.Wrap(c, s, Html.Of($"<h2 id=\"{SectionRenderer.Anchor(s)}-h\"{c.At(s, "heading")}>{c.Text.Line(a.Heading)}</h2>{SectionRenderer.Paragraph(c, s, "text", a.Text)}{c.Actions(s)}"));
 }

@@ -115,6 +115,31 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     private DressedLook Dressed => _dressed ??= DressedLook.Of(Document.Look);
     private DressedLook? _dressed;
 
+    /// <summary>Where a link can lead, in groups: what follows the facts, pages, places on them, files.</summary>
+    public ImmutableArray<(string Group, string Target, string Name)> Targets => _targets ??= LinkChoices.For(Document, InHandPage, Says);
+    private ImmutableArray<(string Group, string Target, string Name)>? _targets;
+
+    /// <summary>What a button says that has no words of its own.</summary>
+    public string ButtonLabel(string target) => (_labels ??= SiteRenderer.ButtonLabels(Document, InHandPage, Trade, Site.Facts, new RenderSettings(Address, SettingsTexts)))(target);
+    private Func<string, string>? _labels;
+
+    public Task<IActionResult> OnPostButtonsAsync(int revision, string leaf, string section, string[] label, string[] target, string[] address, string? how, int at)
+    {
+        var buttons = label.Select((l, i) => new SectionButton(l is null ? Passage.None : new Passage(Composer.Escape(FactReader.Clean(l)), Kept: true), target.ElementAtOrDefault(i) is "web" ? FactReader.Clean(address.ElementAtOrDefault(i)) : target.ElementAtOrDefault(i) ?? "")).ToList();
+        for (var i = 0; i < buttons.Count; i++) if (buttons[i].Label.Text.Length == 0) buttons[i] = buttons[i] with { Label = Passage.None };
+        switch (how)
+        {
+            // Where the kind has buttons, its own begin with those; any other begins with the main action.
+            case "add" when buttons.Count == 0 && Document.FindSection(section)?.Section.Content is OpeningContent or ActionContent or ServiceContent && LinkTarget.Fault(Document, InHandPage ?? Document.Pages[0], Site.Facts, LinkTarget.Call) is null:
+                buttons.AddRange([new SectionButton(Passage.None, LinkTarget.Action), new SectionButton(Passage.None, LinkTarget.Call)]);
+                break;
+            case "add": buttons.Add(new SectionButton(Passage.None, LinkTarget.Action)); break;
+            case "remove" when at >= 0 && at < buttons.Count: buttons.RemoveAt(at); break;
+            case "up" when at > 0 && at < buttons.Count: (buttons[at - 1], buttons[at]) = (buttons[at], buttons[at - 1]); break;
+        }
+        return DoAsync(revision, leaf, section, new SetButtons(section, [.. buttons]));
+    }
+
     /// <summary>Whether the generator has other wordings for the section.</summary>
     public bool Renewable(Section s) => s.Content.Passages().Any(p => p.Passage.Choice is { } c && !c.StartsWith("settings", StringComparison.Ordinal) && !c.StartsWith("fact", StringComparison.Ordinal));
 

@@ -63,7 +63,7 @@ function showKeys() { const d = document.getElementById('key-sheet'); if (!d) re
 document.getElementById('show-keys')?.addEventListener('click', showKeys);
 document.getElementById('find-command')?.addEventListener('click', openFinder);
 // A choice that is sent by itself says where to, where its form has several.
-document.addEventListener('change', (e) => { if (!e.target.matches?.('[data-submit]')) return; if (e.target.dataset.to) e.target.form.dataset.to = e.target.dataset.to; e.target.form.requestSubmit(); });
+document.addEventListener('change', (e) => { if (!e.target.matches?.('[data-submit]')) return; const { form, dataset } = e.target; if (dataset.to) { form.dataset.to = dataset.to; if (!form.closest('#bench')) form.action = new URL(dataset.to, location.href); } form.requestSubmit(); });
 
 // A choice that leads to another view of the page.
 document.addEventListener('change', (e) => { if (e.target.matches?.('[data-go-to]')) { e.stopPropagation(); location.search = e.target.value; } }, true);

@@ -59,6 +59,8 @@
     var p = e.target.closest('[data-p]'), s = e.target.closest('[data-s]');
     if (open && open.contains(e.target)) return;
     if (e.target.closest('form')) e.preventDefault();
+    var shared = e.target.closest('header.s-head,footer.s-foot,.s-notice,.phonebar,.bubble');
+    if (shared && !e.target.closest('.menu,.sub')) { e.preventDefault(); parent.postMessage({ shared: shared.matches('header') ? 'header' : shared.matches('footer') ? 'footer' : 'part' }, '*'); return; }
     if (!s && !p) return;
     if (!e.target.closest('a,summary,button,input,textarea,label')) e.preventDefault();
     var again = Boolean(p) && p.classList.contains('in-hand');
@@ -86,6 +88,11 @@
     if (base) d.querySelectorAll('img').forEach(function (i) { i.setAttribute('src', new URL(i.getAttribute('src'), base).href); i.removeAttribute('srcset'); });
     var css = document.querySelector('link[rel=stylesheet][href*="site.css"]'), now = d.querySelector('link[rel=stylesheet][href*="site.css"]');
     function swap() {
+      // Parts that stand on every page come and go: above the header, or before the footer.
+      [['section.s-notice', 'header.s-head'], ['nav.phonebar', 'footer.s-foot'], ['a.bubble', 'footer.s-foot'], ['dialog.popup', 'footer.s-foot']].forEach(function (q) {
+        var a = document.querySelector(q[0]), b = d.querySelector(q[0]);
+        if (a && b) { if (a.outerHTML !== b.outerHTML) a.replaceWith(b); } else if (a) a.remove(); else if (b) document.querySelector(q[1]).before(b);
+      });
       ['header.s-head', 'footer.s-foot', 'body > svg.vh'].forEach(function (q) { var a = document.querySelector(q), b = d.querySelector(q); if (a && b && a.outerHTML !== b.outerHTML) a.replaceWith(b); });
       var bare = function (e) { var c = e.cloneNode(true); [c].concat([].slice.call(c.querySelectorAll('.in-hand'))).forEach(function (x) { x.classList.remove('in-hand'); }); return c.outerHTML; };
       var old = [].slice.call(main.children), used = new Set();

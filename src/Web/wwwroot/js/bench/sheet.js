@@ -1,6 +1,7 @@
 // The sheet: what changes is put into it in place; a click on it puts the cursor on the passage, or lets one type there.
 import { bare, bench, block, field, frame, rich } from './page.js';
 import { caret } from './cursor.js';
+import { openShared } from './window.js';
 import { guide, take } from './hand.js';
 import { send, typed } from './typing.js';
 
@@ -43,6 +44,7 @@ window.addEventListener('message', (e) => {
   const f = frame();
   if (!f || !bench() || e.source !== f.contentWindow || !e.data) return;
   const m = e.data;
+  if (m.shared) openShared(m.shared);
   if (typeof m.section === 'string') {
     const s = [...document.querySelectorAll('.gs')].find((x) => x.dataset.id === m.section);
     if (!s) { const leaf = m.section.slice(0, m.section.lastIndexOf('.')); location.href = `?leaf=${encodeURIComponent(leaf)}&section=${encodeURIComponent(m.section)}`; return; }

@@ -21,6 +21,19 @@ function shut(to) { const p = pop(); if (!p || p.hidden) return; p.hidden = true
 document.addEventListener('keydown', (e) => { if (e.key === 'Escape' && pop() && !pop().hidden && pop().contains(e.target)) { e.preventDefault(); e.stopPropagation(); if (back()) shut(last.field); } }, true);
 document.addEventListener('mousedown', (e) => { if (pop() && !pop().hidden && !pop().contains(e.target)) { pop().hidden = true; } });
 
+/** A part that stands on every page is not changed by the way. */
+export function openShared(part) {
+  const pages = document.querySelectorAll('#pagepick option').length, pane = document.querySelector('.sheetpane header');
+  open(pane, 'On every page', (p) => {
+    put(p, 'b', {}, part === 'header' ? 'The header and its menu' : part === 'footer' ? 'The footer' : 'This');
+    put(p, 'p', { className: 'lbl' }, `stands on ${pages === 1 ? 'the one page' : `all ${pages} pages`}. What it says of the firm comes from the facts.`);
+    const r = put(p, 'p', { className: 'row' });
+    const a = put(r, 'a', { className: 'btn sm ink', href: `/sites/${bench().dataset.site}/bench/parts` }, 'Change it everywhere');
+    put(r, 'a', { className: 'btn sm', href: `/sites/${bench().dataset.site}/brief` }, 'Facts');
+    setTimeout(() => { window.focus(); a.focus(); });
+  });
+}
+
 export function openFacts(el, brace) {
   const facts = [...document.querySelectorAll('#factlist li')];
   open(el, 'Put a fact in', (p) => {
