@@ -101,7 +101,8 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public string Served(string path) => sheets.Url(new SheetView(Site.Id), path);
 
     public Task<IActionResult> OnPostUnplaceAsync(int revision, string leaf, string section, string file) => DoAsync(revision, leaf, section, new RemoveFile(section, file));
-    public Task<IActionResult> OnPostDressAsync(int revision, string leaf, string section, SectionGround? ground, SectionWidth? width, SectionSpace? space) => DoAsync(revision, leaf, section, new DressSection(section, new SectionDress(ground, width, space)));
+    public Task<IActionResult> OnPostDressAsync(int revision, string leaf, string section, SectionGround? ground, SectionWidth? width, SectionSpace? space, SectionScreens? screens, PhonePicture? picture, PhoneCrop? crop) =>
+        DoAsync(revision, leaf, section, new DressSection(section, new SectionDress(ground, width, space) { Screens = screens, Picture = picture, Crop = crop }));
 
     /// <summary>The fields of a section, as the galley shows them.</summary>
     public ImmutableArray<GalleyField> Fields(Section s) => GalleyView.Fields(s, Says, s.Variant ?? VariantOf(s));

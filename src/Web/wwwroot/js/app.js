@@ -4,6 +4,7 @@ import '/js/upload.js';
 import '/js/plan.js';
 import '/js/bench.js';
 import '/js/cards.js';
+import '/js/ruler.js';
 import { keysHere, openFinder } from '/js/finder.js';
 import { judge, place, screens } from '/js/firstscreen.js';
 
@@ -92,7 +93,9 @@ function fit() {
   frame.style.height = `${view.clientHeight / scale}px`;
   frame.style.transform = `scale(${scale})`;
   document.querySelectorAll('[data-width]').forEach((b) => b.setAttribute('aria-pressed', String(Number(b.dataset.width) === width)));
+  document.dispatchEvent(new CustomEvent('sheet-width', { detail: width }));
 }
+document.addEventListener('want-width', (e) => { width = e.detail; sessionStorage.setItem('sheet-width', width); fit(); });
 document.addEventListener('click', (e) => {
   const b = e.target.closest?.('[data-width]');
   if (!b) return;

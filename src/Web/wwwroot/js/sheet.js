@@ -25,6 +25,25 @@
     if (e.data.measure && window.measureFirstScreen) { var r = window.measureFirstScreen(e.data.measure.height); parent.postMessage({ screen: r }, '*'); if (e.data.measure.draw) { draw(r); window.scrollTo(0, 0); } }
     if (e.data.clear) draw(null);
   });
+  // Faults of layout, measured when asked, once letters and pictures are there.
+  var measuringFaults = document.createElement('script');
+  measuringFaults.src = '/js/faults.js';
+  document.head.appendChild(measuringFaults);
+  function faults() {
+    if (!window.measureFaults) { measuringFaults.addEventListener('load', faults, { once: true }); return; }
+    document.querySelectorAll('img[loading=lazy]').forEach(function (i) { i.loading = 'eager'; });
+    // A frame out of sight draws nothing; measuring lays it out all the same.
+    document.fonts.ready.then(function () { setTimeout(function () { parent.postMessage({ found: window.measureFaults() }, '*'); }, 50); });
+  }
+  window.addEventListener('message', function (e) {
+    if (e.source !== parent || !e.data) return;
+    if (e.data.faults) faults();
+    if (e.data.fault) {
+      var at = e.data.fault.section && document.querySelector('[data-s="' + CSS.escape(e.data.fault.section) + '"]');
+      if (at) { hand(at); at.scrollIntoView({ block: 'nearest', behavior: 'instant' }); }
+      window.scrollTo({ top: Math.max(0, e.data.fault.y - innerHeight / 3), behavior: 'instant' });
+    }
+  });
   // A text in which somebody types here; its words go to the page around it with every letter.
   var open = null, point = null;
   function shut() {
