@@ -148,6 +148,13 @@ public static partial class PageWish
         };
     }
 
+    /// <summary>The kind of section that a heading names, "Our prices" or "Häufige Fragen"; null where it names none.</summary>
+    public static SectionKind? KindNamed(string heading)
+    {
+        var folded = Letters.Fold(heading);
+        return SectionCues.Select(c => (c.Slot, Cue: Hits(folded, c.Slot))).Where(x => x.Cue is not null).OrderByDescending(x => x.Cue!.Length).Select(x => KindOf(x.Slot.Split('*')[0])).FirstOrDefault();
+    }
+
     private static string? Hits(string folded, string slot)
     {
         var cues = SectionCues.FirstOrDefault(c => c.Slot == slot).Cues ?? [];

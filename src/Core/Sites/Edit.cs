@@ -51,6 +51,7 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(SetButtons), "buttons")]
 [JsonDerivedType(typeof(SetParts), "parts")]
 [JsonDerivedType(typeof(NestPage), "nest")]
+[JsonDerivedType(typeof(Pouring.PourTexts), "pour")]
 [JsonDerivedType(typeof(NewPicture), "newPicture")]
 [JsonDerivedType(typeof(SaidWishes), "said")]
 [JsonDerivedType(typeof(Restore), "restore")]

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Composing;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Finding;
 using Plurimax.Core.Rendering;
@@ -78,10 +77,7 @@ public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddre
     {
         var words = FactReader.Clean(typed);
         if (words == FactReader.Clean(shown)) return was;
-        var text = Composer.Escape(words);
-        foreach (var (fact, value) in new[] { ("business.name", Site.Facts.Name), ("place.town", Site.Facts.Town) })
-            if (value.Length > 2) text = text.Replace(Composer.Escape(value), $"{{{{ {fact} }}}}", StringComparison.Ordinal);
-        return new Passage(text, Kept: words.Length > 0);
+        return new Passage(Core.Galleys.FactWords.Passage(words, Site.Facts), Kept: words.Length > 0);
     }
 
     /// <summary>How it would be found, while somebody types.</summary>

@@ -68,6 +68,11 @@ document.addEventListener('change', (e) => { if (!e.target.matches?.('[data-subm
 
 // A choice that leads to another view of the page.
 document.addEventListener('change', (e) => { if (e.target.matches?.('[data-go-to]')) { e.stopPropagation(); location.search = e.target.value; } }, true);
+// Ticks all at once.
+document.addEventListener('click', (e) => {
+  const b = e.target.closest?.('[data-tick]');
+  if (b) b.closest('form').querySelectorAll('input[type=checkbox]').forEach((i) => { i.checked = b.dataset.tick === 'all'; });
+});
 // A suggested phrase goes into the list.
 document.addEventListener('click', (e) => {
   const b = e.target.closest?.('[data-phrase]'), list = b && document.getElementById('phrases');
