@@ -287,8 +287,13 @@ public sealed class Intake
 public sealed class ClientFile
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
-    public Guid ClientId { get; set; }
+    /// <summary>Whose it is; null stands on the agency's own shelf, for all clients.</summary>
+    public Guid? ClientId { get; set; }
     public Guid? IntakeId { get; set; }
+    /// <summary>What it shows, in words.</summary>
+    public string? Alt { get; set; }
+    /// <summary>Who made it and where it is from.</summary>
+    public string? Source { get; set; }
     public required string Name { get; set; }
     public required string Type { get; set; }
     public required string Hash { get; set; }

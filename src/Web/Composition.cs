@@ -66,6 +66,7 @@ public static class Composition
         services.AddSingleton(new SiteAddresses(config["SitesHost"] ?? "sites.localhost", config["PublicPort"]));
         services.AddSingleton<PublishedSites>();
         services.AddScoped<Briefing.PhotoDesk>();
+        services.AddScoped<Briefing.PictureShelf>();
         services.AddSingleton<EnquiryDesk>();
         services.AddMemoryCache(o => o.SizeLimit = 384L * 1024 * 1024);
         services.AddHostedService<ReleaseListener>();

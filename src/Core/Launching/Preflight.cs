@@ -112,7 +112,7 @@ public static partial class Preflight
             foreach (var img in dom.QuerySelectorAll("img"))
             {
                 // Empty words are right only beside others that say it: a picture within a link that has text.
-                if (string.IsNullOrWhiteSpace(img.GetAttribute("alt")) && !(img.GetAttribute("alt") == "" && img.ParentElement is { LocalName: "a" } link && link.TextContent.Trim().Length > 0)) yield return new("alt-missing", Severity.Blocker, $"The picture {img.GetAttribute("src")} has no words that stand for it.", path, "Say what it shows.", "bench");
+                if (string.IsNullOrWhiteSpace(img.GetAttribute("alt")) && img.GetAttribute("role") != "presentation" && !(img.GetAttribute("alt") == "" && img.ParentElement is { LocalName: "a" } link && link.TextContent.Trim().Length > 0)) yield return new("alt-missing", Severity.Blocker, $"The picture {img.GetAttribute("src")} has no words that stand for it.", path, "Say what it shows.", "bench");
                 if (img.GetAttribute("src") is { } src && !src.Contains(':') && !files.ContainsKey(Resolved(path, src))) yield return new("picture-missing", Severity.Blocker, $"The picture {src} is not there.", path, "Choose another picture.", "bench");
             }
             foreach (var a in dom.QuerySelectorAll("a[href],link[rel=stylesheet],script[src]"))

@@ -29,6 +29,8 @@ public sealed record RenderSettings(string BaseUrl, ImmutableDictionary<string, 
 public sealed record SitePicture(string File, int Width, int Height, string Alt, string Svg, string? Scene = null)
 {
     public ImmutableArray<PhotoSize> Sizes { get; init; } = [];
+    /// <summary>Not read out: the words beside it say the same.</summary>
+    public bool Decorative { get; init; }
 
     /// <summary>What it shows in another language; null where that is written in English only.</summary>
     public string? AltIn(string language) => Scene is null || language == "en" ? Alt : Pictures.SceneTexts.Of(Scene, language);
@@ -70,17 +72,17 @@ internal sealed record RenderContext(
 
     /// <summary>A photo of the site by its id; null where there is none.</summary>
     public SitePicture? Photo(string? id) => id is not null && Site.Photos.FirstOrDefault(p => p.Id == id) is { } photo
-        ? new SitePicture(photo.Path, photo.Width, photo.Height, photo.Alt, "") { Sizes = photo.Sizes.IsDefault ? [] : photo.Sizes } : null;
+        ? new SitePicture(photo.Path, photo.Width, photo.Height, photo.Alt, "") { Sizes = photo.Sizes.IsDefault ? [] : photo.Sizes, Decorative = photo.Decorative } : null;
 
     /// <summary>What it shows, in the language of the page; where that is written in English only it is marked, so that it is read out as English.</summary>
     private Html Alt(SitePicture p) => p.AltIn(Words.Language) is { } own ? Html.Of($"alt=\"{own}\"") : Html.Of($"alt=\"{p.Alt}\" lang=\"en\"");
 
     /// <summary>A photo in the sizes it is kept in; a browser takes the one that is enough. It fills at most half of a wide page.</summary>
-    private Html Sizes(SitePicture p) => p.Sizes.IsEmpty ? Html.Empty
-        : Html.Of($" srcset=\"{string.Join(", ", p.Sizes.Select(s => $"{Assets}{s.Path} {s.Width.ToString(CultureInfo.InvariantCulture)}w").Append($"{Assets}{p.File} {p.Width.ToString(CultureInfo.InvariantCulture)}w"))}\" sizes=\"(min-width: 900px) 50vw, 100vw\"");
+    private Html Sizes(SitePicture p, bool whole) => p.Sizes.IsEmpty ? Html.Empty
+        : Html.Of($" srcset=\"{string.Join(", ", p.Sizes.Select(s => $"{Assets}{s.Path} {s.Width.ToString(CultureInfo.InvariantCulture)}w").Append($"{Assets}{p.File} {p.Width.ToString(CultureInfo.InvariantCulture)}w"))}\" sizes=\"{new Html(whole ? "100vw" : "(min-width: 900px) 50vw, 100vw")}\"");
 
     public Html Image(SitePicture p, bool lazy = true, bool decorative = false) =>
-        Html.Of($"<img src=\"{Assets}{p.File}\" width=\"{p.Width}\" height=\"{p.Height}\"{Sizes(p)} {(decorative ? new Html("alt=\"\"") : Alt(p))}{new Html(lazy ? " loading=\"lazy\" decoding=\"async\"" : " fetchpriority=\"high\"")}>");
+        Html.Of($"<img src=\"{Assets}{p.File}\" width=\"{p.Width}\" height=\"{p.Height}\"{Sizes(p, whole: !lazy)} {(p.Decorative ? new Html("alt=\"\" role=\"presentation\"") : decorative ? new Html("alt=\"\"") : Alt(p))}{new Html(lazy ? " loading=\"lazy\" decoding=\"async\"" : " fetchpriority=\"high\"")}>");
 
     /// <summary>Link and label of the one main action, the same in header, opening and bands.</summary>
     public (string Href, string Label, string? Icon) MainAction()

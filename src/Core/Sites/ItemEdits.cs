@@ -13,7 +13,7 @@ public abstract record ItemEdit(string Section) : Edit
     public override Result<SiteDocument> Apply(SiteDocument site)
     {
         if (site.FindSection(Section) is not { } found) return Gone("section");
-        if (!HasOwnItems(found.Section.Content)) return Fail($"The entries of {SectionKinds.Of(found.Section.Content).Label} come from facts and files, not from here.");
+        if (!HasOwnItems(found.Section.Content) && !(this is MoveItem && found.Section.Content is GalleryContent or CompareContent or DownloadsContent)) return Fail($"The entries of {SectionKinds.Of(found.Section.Content).Label} come from facts and files, not from here.");
         var changed = Change(found.Section.Content.Items);
         if (!changed.Ok) return Fail(changed.Problem!);
         return site.WithSection(Section, s => s with { Content = s.Content with { Items = [.. changed.Value.Select(i => i with { Title = i.Title with { Kept = true } })] } });

@@ -7,45 +7,6 @@ public sealed record HideSection(string Section, bool Hidden) : Edit
     public override Result<SiteDocument> Apply(SiteDocument site) => site.FindSection(Section) is null ? Gone("section") : site.WithSection(Section, s => s with { Hidden = Hidden });
 }
 
-/// <summary>Puts a photo or a document on the site, into a section that shows such.</summary>
-public sealed record PlaceFile(string Section, SiteFile File) : Edit
-{
-    public override string? Touches => Section;
-    public override string Say(SiteDocument site) => $"Put {File.Alt} into {Called(site, Section)}";
-    public override Result<SiteDocument> Apply(SiteDocument site)
-    {
-        if (site.FindSection(Section) is not { } found) return Gone("section");
-        if (string.IsNullOrWhiteSpace(File.Alt)) return Fail(File.IsPhoto ? "Say in a few words what the photo shows, for those who do not see it." : "Give the file a label.");
-        var label = new Passage(Composing.Composer.Escape(File.Alt), Kept: true);
-        SectionContent? content = (found.Section.Content, File.IsPhoto) switch
-        {
-            (GalleryContent or CompareContent, true) when found.Section.Content.Items.Any(i => i.Id == File.Id) => null,
-            (GalleryContent or CompareContent, true) => found.Section.Content with { Items = found.Section.Content.Items.Add(new SectionItem(File.Id, label, Passage.None)) },
-            (PictureContent p, true) => p with { Photo = File.Id },
-            (DownloadsContent d, false) => d with { Items = d.Items.Add(new SectionItem(File.Id, label, new Passage(File.Path, Kept: true))) },
-            _ => null,
-        };
-        if (content is null) return Fail(found.Section.Content is GalleryContent or CompareContent && File.IsPhoto ? "This photo is here already." : $"{SectionKinds.Of(found.Section.Content).Label} cannot show it.");
-        var files = site.Files.IsDefault ? [] : site.Files;
-        return site.WithSection(Section, s => s with { Content = content }) with { Files = files.Any(f => f.Id == File.Id) ? files : files.Add(File) };
-    }
-}
-
-/// <summary>Takes a photo or a document out of a section; from the site too, where it stands nowhere else.</summary>
-public sealed record RemoveFile(string Section, string File) : Edit
-{
-    public override string? Touches => Section;
-    public override string Say(SiteDocument site) => $"Took a file out of {Called(site, Section)}";
-    public override Result<SiteDocument> Apply(SiteDocument site)
-    {
-        if (site.FindSection(Section) is not { } found) return Gone("section");
-        SectionContent content = found.Section.Content is PictureContent p ? p with { Photo = p.Photo == File ? null : p.Photo } : found.Section.Content with { Items = [.. found.Section.Content.Items.Where(i => i.Id != File)] };
-        var without = site.WithSection(Section, s => s with { Content = content });
-        var stands = without.Pages.SelectMany(x => x.Sections).Any(s => s.Content is PictureContent { Photo: { } photo } && photo == File || s.Content is GalleryContent or CompareContent or DownloadsContent && s.Content.Items.Any(i => i.Id == File));
-        return stands || without.Files.IsDefault ? without : without with { Files = without.Files.RemoveAll(f => f.Id == File) };
-    }
-}
-
 /// <summary>What must stay in view when a photo is cropped.</summary>
 public sealed record SetFocus(string File, PhotoFocus? Focus) : Edit
 {

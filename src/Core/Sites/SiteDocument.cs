@@ -75,6 +75,8 @@ public sealed record SiteFile(string Id, string Path, string Blob, int Width, in
     [JsonIgnore] public bool IsPhoto => Width > 0;
     /// <summary>The same photo smaller, for smaller screens; narrowest first.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public ImmutableArray<PhotoSize> Sizes { get; init; }
+    /// <summary>It says nothing that the words beside it do not: nobody has it read out.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public bool Decorative { get; init; }
     /// <summary>What must stay in view when it is cropped, in percent from the left and from the top; null is the middle.</summary>
     public PhotoFocus? Focus { get; init; }
 }
@@ -104,6 +106,21 @@ public sealed record SiteDocument(
     public int? PictureTake { get; init; }
     /// <summary>By how many pictures a place is ahead of the others, "hero" for the opening; for a picture that was changed by itself.</summary>
     public ImmutableSortedDictionary<string, int> PictureTakes { get; init; } = ImmutableSortedDictionary<string, int>.Empty;
+    /// <summary>Photos, by id, that stand where a drawn picture would: by its place, "hero", "about" or the id of its section.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public ImmutableSortedDictionary<string, string>? PhotoPlaces { get; init; }
+    /// <summary>The photo that stands in a place of drawn pictures; null where the drawing stands.</summary>
+    public string? PhotoAt(string slot) => PhotoPlaces?.GetValueOrDefault(slot);
+    public SiteDocument WithPhotoAt(string slot, string? photo)
+    {
+        var places = PhotoPlaces ?? ImmutableSortedDictionary<string, string>.Empty.WithComparers(StringComparer.Ordinal);
+        places = photo is null ? places.Remove(slot) : places.SetItem(slot, photo);
+        return this with { PhotoPlaces = places.IsEmpty ? null : places };
+    }
+
+    /// <summary>Ids of sections, or places of drawn pictures, in which a file stands.</summary>
+    public IEnumerable<string> PlacesOf(string file) =>
+        Pages.SelectMany(p => p.Sections).Where(s => s.Content is PictureContent { Photo: { } photo } && photo == file || s.Content is GalleryContent or CompareContent or DownloadsContent && s.Content.Items.Any(i => i.Id == file)).Select(s => s.Id)
+            .Concat((PhotoPlaces ?? ImmutableSortedDictionary<string, string>.Empty).Where(p => p.Value == file).Select(p => p.Key)).Concat(Pages.Where(p => p.Share == file).Select(p => $"share {p.Id}"));
     /// <summary>Take of the layout: the first follows the look, each further one lays every kind of section out in another way.</summary>
     public int LayoutTake { get; init; } = 1;
     [JsonIgnore] public int PicturesShown => PictureTake ?? Take;

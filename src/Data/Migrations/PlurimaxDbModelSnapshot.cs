@@ -510,6 +510,10 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<string>("Alt")
+                        .HasColumnType("text")
+                        .HasColumnName("alt");
+
                     b.Property<DateTimeOffset>("At")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
@@ -518,7 +522,7 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("boolean")
                         .HasColumnName("cleared");
 
-                    b.Property<Guid>("ClientId")
+                    b.Property<Guid?>("ClientId")
                         .HasColumnType("uuid")
                         .HasColumnName("client_id");
 
@@ -543,6 +547,10 @@ namespace Plurimax.Data.Migrations
                         .IsRequired()
                         .HasColumnType("text")
                         .HasColumnName("name");
+
+                    b.Property<string>("Source")
+                        .HasColumnType("text")
+                        .HasColumnName("source");
 
                     b.Property<string>("Type")
                         .IsRequired()
@@ -2063,7 +2071,6 @@ namespace Plurimax.Data.Migrations
                         .WithMany()
                         .HasForeignKey("ClientId")
                         .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired()
                         .HasConstraintName("fk_client_files_clients_client_id");
                 });
 

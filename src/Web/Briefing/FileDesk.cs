@@ -14,7 +14,7 @@ public sealed class FileDesk(PlurimaxDb db, IBlobStore blobs, TimeProvider clock
     /// <summary>Keeps what can be kept; one at fault does not stop the others.</summary>
     /// <param name="cleared">The sender may let us use them.</param>
     /// <returns>What was not kept and why.</returns>
-    public async Task<List<string>> AddAsync(Guid clientId, Guid? intakeId, IEnumerable<InFile> files, bool cleared, CancellationToken cancel = default)
+    public async Task<List<string>> AddAsync(Guid? clientId, Guid? intakeId, IEnumerable<InFile> files, bool cleared, CancellationToken cancel = default)
     {
         var problems = new List<string>();
         var here = (await db.ClientFiles.Where(f => f.ClientId == clientId).Select(f => f.Hash).ToListAsync(cancel)).ToHashSet();

@@ -14,14 +14,15 @@ namespace Plurimax.Web.Briefing;
 public sealed class PhotoDesk(PlurimaxDb db, IBlobStore blobs)
 {
     public Task<List<ClientFile>> UsableAsync(Guid clientId, bool photos) =>
-        db.ClientFiles.AsNoTracking().Where(f => f.ClientId == clientId && f.Cleared && (photos ? f.Type.StartsWith("image/") && f.Type != "image/svg+xml" : f.Type == "application/pdf")).OrderByDescending(f => f.At).Take(FileDesk.MostFiles).ToListAsync();
+        db.ClientFiles.AsNoTracking().Where(f => (f.ClientId == clientId || f.ClientId == null) && f.Cleared && (photos ? f.Type.StartsWith("image/") && f.Type != "image/svg+xml" : f.Type == "application/pdf")).OrderByDescending(f => f.At).Take(FileDesk.MostFiles).ToListAsync();
 
     /// <param name="alt">What the photo shows, or the label of a document.</param>
-    public async Task<(Result<SiteFile> File, bool Small)> MakeAsync(Guid clientId, Guid fileId, string? alt)
+    /// <param name="decorative">It says nothing that the words beside it do not.</param>
+    public async Task<(Result<SiteFile> File, bool Small)> MakeAsync(Guid clientId, Guid fileId, string? alt, bool decorative = false)
     {
         var words = FactReader.Clean(alt);
-        if (words.Length is 0 or > 160) return (Result<SiteFile>.Fail("Say in a few words what it shows: up to 160 characters, read out to those who do not see it."), false);
-        if (await db.ClientFiles.AsNoTracking().FirstOrDefaultAsync(f => f.Id == fileId && f.ClientId == clientId) is not { } found || blobs.Get(found.Hash) is not { } bytes) return (Result<SiteFile>.Fail("That file is not there any more."), false);
+        if (words.Length == 0 && !decorative || words.Length > 160) return (Result<SiteFile>.Fail("Say in a few words what it shows: up to 160 characters, read out to those who do not see it."), false);
+        if (await db.ClientFiles.AsNoTracking().FirstOrDefaultAsync(f => f.Id == fileId && (f.ClientId == clientId || f.ClientId == null)) is not { } found || blobs.Get(found.Hash) is not { } bytes) return (Result<SiteFile>.Fail("That file is not there any more."), false);
         if (!found.Cleared) return (Result<SiteFile>.Fail("Nobody has said that this file may be used. Ask the client first."), false);
         var id = found.Id.ToString("N")[^10..];
         var slug = Composer.Slug(Path.GetFileNameWithoutExtension(found.Name)) is { Length: > 0 } s ? s : "file";
@@ -30,6 +31,6 @@ public sealed class PhotoDesk(PlurimaxDb db, IBlobStore blobs)
         if (!made.Ok) return (Result<SiteFile>.Fail(made.Problem!), false);
         var (hash, _) = blobs.Put(made.Value!.WebP);
         var sizes = made.Value.Smaller.Select(s => new PhotoSize($"img/{slug}-{id}-{s.Width}.webp", blobs.Put(s.WebP).Item1, s.Width)).ToImmutableArray();
-        return (new SiteFile(id, $"img/{slug}-{id}.webp", hash, made.Value.Width, made.Value.Height, words) { Sizes = sizes.IsEmpty ? default : sizes }, made.Value.Small);
+        return (new SiteFile(id, $"img/{slug}-{id}.webp", hash, made.Value.Width, made.Value.Height, words) { Sizes = sizes.IsEmpty ? default : sizes, Decorative = decorative }, made.Value.Small);
     }
 }

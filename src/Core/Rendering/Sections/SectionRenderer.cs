@@ -105,5 +105,6 @@ internal static class SectionRenderer
     public static Html Paragraph(RenderContext c, Section s, string path, Passage p, string? css = null) => c.Text.Stands(p)
         ? c.Text.Prose(p, css is null ? c.At(s, path) : Html.Of($" class=\"{css}\"{c.At(s, path)}")) : Html.Empty;
 
-    public static SitePicture? Picture(RenderContext c, string slot) => c.Pictures.GetValueOrDefault(slot);
+    /// <summary>What stands in a place of pictures: a photo that was put there, else the drawing.</summary>
+    public static SitePicture? Picture(RenderContext c, string slot) => c.Photo(c.Site.PhotoAt(slot)) ?? c.Pictures.GetValueOrDefault(slot);
 }

@@ -61,7 +61,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         Stands = await history.StandingAsync(Site);
         CanRedo = await db.Revisions.AnyAsync(r => r.SiteId == Site.Id && r.Parent == Site.Head);
         SheetUrl = sheets.Url(new SheetView(Site.Id), InHandPage.Hidden ? "index.html" : InHandPage.File) + (InHand is null ? "" : "#" + Core.Rendering.SiteRenderer.AnchorOf(InHand));
-        Photos = InHandPage.Sections.Any(s => TakesFiles(s) == "photo") ? await photos.UsableAsync(Site.ClientId, photos: true) : [];
+        Photos = InHandPage.Sections.Any(s => TakesFiles(s) == "photo" || Slot(s) is not null) ? await photos.UsableAsync(Site.ClientId, photos: true) : [];
         Documents = InHandPage.Sections.Any(s => TakesFiles(s) == "document") ? await photos.UsableAsync(Site.ClientId, photos: false) : [];
         SettingsTexts = (await Store.SettingsAsync(Site)).All();
     }
@@ -69,7 +69,9 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     /// <summary>What the client sent and cleared, for the sections that show such.</summary>
     private List<ClientFile> Photos { get; set; } = [];
     private List<ClientFile> Documents { get; set; } = [];
-    public List<ClientFile> Usable(Section s) => TakesFiles(s) == "photo" ? Photos : Documents;
+    public List<ClientFile> Usable(Section s) => TakesFiles(s) == "document" ? Documents : Photos;
+    /// <summary>The place of a section's drawn picture, in which a photo can stand; null where it has none.</summary>
+    public string? Slot(Section s) => s.Content is PictureContent ? null : Core.Pictures.SitePictures.SlotOf(Document, s);
     public string TypedAlt { get; private set; } = "";
 
     /// <summary>"photo" or "document" where a section shows such.</summary>
@@ -77,11 +79,12 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
 
     /// <summary>The files that a section shows, in order.</summary>
     public IEnumerable<SiteFile> Shown(Section s) => Document.Files.IsDefault ? []
+        : Slot(s) is { } slot ? Document.Files.Where(f => f.Id == Document.PhotoAt(slot))
         : s.Content is PictureContent { Photo: { } photo } ? Document.Files.Where(f => f.Id == photo) : s.Content.Items.Select(i => Document.Files.FirstOrDefault(f => f.Id == i.Id)).OfType<SiteFile>();
 
-    public async Task<IActionResult> OnPostPlaceAsync(int revision, string leaf, string section, Guid file, string? alt)
+    public async Task<IActionResult> OnPostPlaceAsync(int revision, string leaf, string section, Guid file, string? alt, bool decorative)
     {
-        var (made, small) = await photos.MakeAsync(Site.ClientId, file, alt);
+        var (made, small) = await photos.MakeAsync(Site.ClientId, file, alt, decorative);
         if (made.Ok)
         {
             var outcome = await Store.EditAsync(Site.Id, revision, new PlaceFile(section, made.Value!), Who);

@@ -12,7 +12,7 @@ using Plurimax.Data;
 namespace Plurimax.Data.Migrations
 {
     [DbContext(typeof(PlurimaxDb))]
-    [Migration("20261127145013_Shelves")]
+    [Migration("20261127153540_Shelves")]
     partial class Shelves
     {
         /// <inheritdoc />
@@ -513,6 +513,10 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<string>("Alt")
+                        .HasColumnType("text")
+                        .HasColumnName("alt");
+
                     b.Property<DateTimeOffset>("At")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
@@ -521,7 +525,7 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("boolean")
                         .HasColumnName("cleared");
 
-                    b.Property<Guid>("ClientId")
+                    b.Property<Guid?>("ClientId")
                         .HasColumnType("uuid")
                         .HasColumnName("client_id");
 
@@ -546,6 +550,10 @@ namespace Plurimax.Data.Migrations
                         .IsRequired()
                         .HasColumnType("text")
                         .HasColumnName("name");
+
+                    b.Property<string>("Source")
+                        .HasColumnType("text")
+                        .HasColumnName("source");
 
                     b.Property<string>("Type")
                         .IsRequired()
@@ -2066,7 +2074,6 @@ namespace Plurimax.Data.Migrations
                         .WithMany()
                         .HasForeignKey("ClientId")
                         .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired()
                         .HasConstraintName("fk_client_files_clients_client_id");
                 });
 

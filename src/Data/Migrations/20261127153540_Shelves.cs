@@ -11,6 +11,26 @@ namespace Plurimax.Data.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.AlterColumn<Guid>(
+                name: "client_id",
+                table: "client_files",
+                type: "uuid",
+                nullable: true,
+                oldClrType: typeof(Guid),
+                oldType: "uuid");
+
+            migrationBuilder.AddColumn<string>(
+                name: "alt",
+                table: "client_files",
+                type: "text",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
+                name: "source",
+                table: "client_files",
+                type: "text",
+                nullable: true);
+
             migrationBuilder.CreateTable(
                 name: "saved_sections",
                 columns: table => new
@@ -39,6 +59,24 @@ namespace Plurimax.Data.Migrations
         {
             migrationBuilder.DropTable(
                 name: "saved_sections");
+
+            migrationBuilder.DropColumn(
+                name: "alt",
+                table: "client_files");
+
+            migrationBuilder.DropColumn(
+                name: "source",
+                table: "client_files");
+
+            migrationBuilder.AlterColumn<Guid>(
+                name: "client_id",
+                table: "client_files",
+                type: "uuid",
+                nullable: false,
+                defaultValue: new Guid("00000000-0000-0000-0000-000000000000"),
+                oldClrType: typeof(Guid),
+                oldType: "uuid",
+                oldNullable: true);
         }
     }
 }
