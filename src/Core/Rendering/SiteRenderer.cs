@@ -25,8 +25,6 @@ public sealed record SiteFiles(ImmutableSortedDictionary<string, byte[]> Files)
 public static class SiteRenderer
 {
     private static readonly JsonSerializerOptions Ld = new() { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.Default };
-    private static readonly Lazy<Dictionary<string, string>> Icons = new(() =>
-        JsonDocument.Parse(Content.Bytes("looks/icons.json")!).RootElement.EnumerateObject().ToDictionary(p => p.Name, p => p.Value.GetString()!));
 
     /// <param name="only">Path of one page to render without the rest, for views; null renders all.</param>
     public static SiteFiles Render(SiteDocument site, TradeTemplate trade, FactSheet facts, RenderSettings settings, string? only = null)
@@ -181,7 +179,7 @@ public static class SiteRenderer
         var main = new StringBuilder();
         foreach (var (_, html) in Sections(c)) main.Append(html.Value);
         Html header = Frame.Header(c), footer = Frame.Footer(c);
-        var sprite = Html.Of($"<svg width=\"0\" height=\"0\" class=\"vh\" aria-hidden=\"true\">{c.UsedIcons.Order(StringComparer.Ordinal).Select(i => Html.Of($"<symbol id=\"i-{i}\" viewBox=\"0 0 24 24\">{new Html(Icons.Value[i])}</symbol>"))}</svg>");
+        var sprite = Html.Of($"<svg width=\"0\" height=\"0\" class=\"vh\" aria-hidden=\"true\">{c.UsedIcons.Order(StringComparer.Ordinal).Select(i => Html.Of($"<symbol id=\"i-{i}\" viewBox=\"0 0 24 24\">{new Html(IconBook.ShapesOf(i))}</symbol>"))}</svg>");
         var title = Title(c.Text, c.Page, c.Facts);
         var description = Description(c.Text, c.Page);
         var url = c.Settings.BaseUrl + c.Folder + (c.Home ? "" : c.Page.File);

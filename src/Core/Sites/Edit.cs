@@ -55,6 +55,7 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(ReplaceFile), "replaceFile")]
 [JsonDerivedType(typeof(DescribeFile), "describeFile")]
 [JsonDerivedType(typeof(PlacePhotos), "placePhotos")]
+[JsonDerivedType(typeof(SetIcon), "icon")]
 [JsonDerivedType(typeof(NewPicture), "newPicture")]
 [JsonDerivedType(typeof(SaidWishes), "said")]
 [JsonDerivedType(typeof(Restore), "restore")]

@@ -55,6 +55,17 @@ public sealed record MoveItem(string Section, int Index, int To) : ItemEdit(Sect
     }
 }
 
+/// <summary>An icon before the title of an entry; null takes it away.</summary>
+public sealed record SetIcon(string Section, int Index, string? Icon) : ItemEdit(Section)
+{
+    public override string Say(SiteDocument site) => $"{(Icon is null ? "No icon" : "An icon")} in {Called(site, Section)}";
+    /// <summary>Whether entries of a section are drawn with icons.</summary>
+    public static bool Takes(SectionContent content) => content is ServicesContent or StepsContent;
+    public override Result<SiteDocument> Apply(SiteDocument site) => site.FindSection(Section) is { } found && !Takes(found.Section.Content) ? Fail($"{SectionKinds.Of(found.Section.Content).Label} has no icons.") : base.Apply(site);
+    protected override Result<ImmutableArray<SectionItem>> Change(ImmutableArray<SectionItem> items) => Index < 0 || Index >= items.Length ? No("That entry is not there any more.")
+        : Icon is not null && !Rendering.IconBook.Has(Icon) ? No($"There is no icon called “{Icon}”.") : items.SetItem(Index, items[Index] with { Icon = Icon });
+}
+
 /// <summary>Shows at most so many entries of a list; those beyond go.</summary>
 public sealed record LimitItems(string Section, int Count) : ItemEdit(Section)
 {

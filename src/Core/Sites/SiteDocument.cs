@@ -16,7 +16,11 @@ public sealed record Passage(string Text, string? Choice = null, bool Kept = fal
 }
 
 /// <summary>One entry of a section's list: a service, a step, a question with its answer, a proof line.</summary>
-public sealed record SectionItem(string Id, Passage Title, Passage Text);
+public sealed record SectionItem(string Id, Passage Title, Passage Text)
+{
+    /// <summary>Name of an icon of the shipped set (<see cref="Rendering.IconBook"/>) that stands before its title.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Icon { get; init; }
+}
 
 /// <summary>A section of a page. <paramref name="Id"/> stays the same through takes, moves and edits.</summary>
 /// <param name="Variant">Layout variant chosen by hand; null follows the look.</param>

@@ -35,6 +35,9 @@ public sealed record SaidInPlace(string Words, string Leaf, string? Section, str
 /// <summary>What the Bench asks for while somebody types: small answers, no page. All of it needs sign-in and the form token, like every page.</summary>
 public static class BenchEndpoints
 {
+    /// <summary>So many icons are looked through at once.</summary>
+    private const int MostIcons = 48;
+
     public static void Map(WebApplication app)
     {
         var bench = app.MapGroup("/sites/{id:guid}/bench");
@@ -49,6 +52,7 @@ public static class BenchEndpoints
         bench.MapPost("/chip", ChipAsync);
         bench.MapPost("/fact", FactAsync);
         bench.MapPost("/say", SayAsync);
+        bench.MapGet("/icons", (string? find) => Results.Json(IconBook.Find(find ?? "").Take(MostIcons).Select(i => new { i.Name, i.Shapes })));
         bench.MapGet("/changes", (Guid id, SiteChanges changes, CancellationToken cancel) => TypedResults.ServerSentEvents(changes.OfAsync(id, cancel)));
     }
 

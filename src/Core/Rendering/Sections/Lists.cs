@@ -18,11 +18,20 @@ internal static class Lists
             var picture = !v.Full && i == 0 && SectionRenderer.Dress(c, s).Variant == "v-bento" && SectionRenderer.Picture(c, "services") is { } p ? c.Image(p) : Html.Empty;
             var page = c.Site.FindPage("service-" + it.Id) is { Hidden: false } own && own.Id != c.Page.Id ? own : null;
             var title = page is null ? c.Text.Line(it.Title) : Html.Of($"<a href=\"{page.File}\">{c.Text.Line(it.Title)}</a>");
-            return Html.Of($"<li{(picture.IsEmpty ? Html.Empty : new Html(" class=\"pic\""))}>{picture}<div class=\"b\"><h3{c.At(s, $"items.{i}.title")}>{title}</h3>{SectionRenderer.Paragraph(c, s, $"items.{i}.text", it.Text)}</div>{price}</li>");
+            return Html.Of($"<li{(picture.IsEmpty ? Html.Empty : new Html(" class=\"pic\""))}>{picture}<div class=\"b\">{Title(c, s, it, i, title)}{SectionRenderer.Paragraph(c, s, $"items.{i}.text", it.Text)}</div>{price}</li>");
         });
         var more = !v.Full && c.Site.Pages.FirstOrDefault(p => p is { Id: "services", Hidden: false }) is { } page && page.Id != c.Page.Id
             ? Html.Of($"<p class=\"foot\"><a href=\"{page.File}\">{c.W("sections.in_town", ("x", c.W("menu.services")), ("town", c.Facts.Town))}</a></p>") : Html.Empty;
         return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, v.Heading, v.Text)}<ul class=\"list\">{items}</ul>{more}"));
+    }
+
+    /// <summary>The title of an entry, with its icon before it where it has one.</summary>
+    private static Html Title(RenderContext c, Section s, SectionItem item, int i, Html title)
+    {
+        var at = c.At(s, $"items.{i}.title");
+        if (item.Icon is not { } icon || !IconBook.Has(icon)) return Html.Of($"<h3{at}>{title}</h3>");
+        c.UsedStyles.Add("itemicon");
+        return Html.Of($"<h3 class=\"ii\">{c.Icon(icon)}<span{at}>{title}</span></h3>");
     }
 
     public static Html Figure(RenderContext c, PriceLine l) => l.Amount is not { } a ? Html.Text(l.Note)
@@ -38,7 +47,7 @@ internal static class Lists
     public static Html Steps(RenderContext c, Section s, StepsContent v)
     {
         if (v.Items.IsEmpty) return Html.Empty;
-        var items = v.Items.Select((it, i) => Html.Of($"<li><h3{c.At(s, $"items.{i}.title")}>{c.Text.Line(it.Title)}</h3>{SectionRenderer.Paragraph(c, s, $"items.{i}.text", it.Text)}</li>"));
+        var items = v.Items.Select((it, i) => Html.Of($"<li>{Title(c, s, it, i, c.Text.Line(it.Title))}{SectionRenderer.Paragraph(c, s, $"items.{i}.text", it.Text)}</li>"));
         return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, v.Heading, v.Text)}<ol class=\"list\">{items}</ol>"));
     }
 

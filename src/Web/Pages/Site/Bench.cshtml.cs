@@ -48,7 +48,16 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
 
     private ImmutableDictionary<string, string> SettingsTexts { get; set; } = ImmutableDictionary<string, string>.Empty;
 
-    public async Task OnGetAsync(string? leaf, string? section) => await LayAsync(leaf, section);
+    /// <summary>Words to be said at once, of a mark; looked at, not done.</summary>
+    public string? Say { get; private set; }
+    /// <summary>Path of the passage in which to begin.</summary>
+    public string? At { get; private set; }
+
+    public async Task OnGetAsync(string? leaf, string? section, string? say, string? at)
+    {
+        (Say, At) = (say is { Length: <= Core.Saying.WishReader.Longest } ? say : null, at);
+        await LayAsync(leaf, section);
+    }
 
     private async Task LayAsync(string? leaf, string? section)
     {
@@ -148,9 +157,10 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public bool Renewable(Section s) => s.Content.Passages().Any(p => p.Passage.Choice is { } c && !c.StartsWith("settings", StringComparison.Ordinal) && !c.StartsWith("fact", StringComparison.Ordinal));
 
     public Task<IActionResult> OnPostHideAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, section, new HideSection(section, !(Document.FindSection(section)?.Section.Hidden ?? false)));
-    public Task<IActionResult> OnPostItemAsync(int revision, string leaf, string section, string how, int at) => DoAsync(revision, leaf, section, how switch
+    public Task<IActionResult> OnPostItemAsync(int revision, string leaf, string section, string how, int at, string? icon) => DoAsync(revision, leaf, section, how switch
     {
         "add" => new AddItem(section, at + 1),
+        "icon" => new SetIcon(section, at, string.IsNullOrEmpty(icon) ? null : icon),
         "up" => new MoveItem(section, at, at - 1),
         "down" => new MoveItem(section, at, at + 1),
         _ => new RemoveItem(section, at),

@@ -4,6 +4,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Line;
 using Plurimax.Core.Proofs;
+using Plurimax.Core.Saying;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Hosting;
@@ -27,10 +28,19 @@ public sealed class ProofModel(SiteStore store, SiteStatus status, SiteAddresses
         Link = TempData["Link"] as string;
         Proofs = await db.Proofs.AsNoTracking().Where(p => p.SiteId == Site.Id).OrderByDescending(p => p.Round).ToListAsync();
         Marks = await db.Marks.AsNoTracking().Include(m => m.Proof).Include(m => m.Replies.OrderBy(r => r.At)).Where(m => m.Proof.SiteId == Site.Id).OrderBy(m => m.ResolvedAt != null).ThenByDescending(m => m.Proof.Round).ThenBy(m => m.Number).ToListAsync();
+        Heard = Marks.Where(m => m.ResolvedAt is null && m.Text.Length <= WishReader.Longest).Take(MostHeard).ToDictionary(m => m.Id, m => Store.Read(Site, Document, m.Text, PageOf(m) ?? PageAt(m), m.Section is { } s && Document.FindSection(s) is not null ? s : null, Who));
         if (Proofs.Count > 1) Changes = Difference.Between(Proofs[1].Document, Proofs[0].Document);
     }
 
-    public string? PageOf(Mark m) => Document.FindSection(m.Section!)?.Page.Id;
+    /// <summary>So many open marks are read as wishes at once.</summary>
+    private const int MostHeard = 30;
+    /// <summary>What open marks were understood as; nothing of it is done.</summary>
+    public Dictionary<Guid, SayReading> Heard { get; private set; } = [];
+
+    public string? PageOf(Mark m) => m.Section is null ? null : Document.FindSection(m.Section)?.Page.Id;
+    private string PageAt(Mark m) => (Document.Pages.FirstOrDefault(p => p.File == m.PageFile) ?? Document.Pages[0]).Id;
+    /// <summary>The Bench with the words of a mark said, to be looked at before anything is done.</summary>
+    public string SayUrl(Mark m) => $"/sites/{Site.Id}/bench?leaf={Uri.EscapeDataString(PageOf(m) ?? PageAt(m))}{(PageOf(m) is null ? "" : $"&section={Uri.EscapeDataString(m.Section!)}")}&say={Uri.EscapeDataString(m.Text)}";
 
     public async Task<IActionResult> OnPostSendAsync(string? mail)
     {

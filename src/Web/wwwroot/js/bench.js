@@ -1,8 +1,8 @@
 // The Bench: what is typed in the galley is saved as it is typed and shown on the sheet at once.
 import './bench/writing.js';
-import './bench/wishes.js';
+import { sayFirst } from './bench/wishes.js';
 import { listen, load } from './bench/changes.js';
-import { bench } from './bench/page.js';
+import { bench, field } from './bench/page.js';
 import { setHere } from './bench/sheet.js';
 import { own, send, unshelve } from './bench/typing.js';
 
@@ -13,4 +13,7 @@ if (bench()) {
   setHere();
   listen();
   document.querySelector('.gs.cur')?.scrollIntoView({ block: 'nearest' });
+  const at = bench().dataset.at && field(`${bench().dataset.section}/${bench().dataset.at}`);
+  if (at) at.focus();
+  sayFirst();
 }

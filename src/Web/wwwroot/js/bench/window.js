@@ -21,6 +21,44 @@ function shut(to) { const p = pop(); if (!p || p.hidden) return; p.hidden = true
 document.addEventListener('keydown', (e) => { if (e.key === 'Escape' && pop() && !pop().hidden && pop().contains(e.target)) { e.preventDefault(); e.stopPropagation(); if (back()) shut(last.field); } }, true);
 document.addEventListener('mousedown', (e) => { if (pop() && !pop().hidden && !pop().contains(e.target)) { pop().hidden = true; } });
 
+// An icon for an entry, found by what it shows.
+document.addEventListener('click', (e) => {
+  const b = e.target.closest?.('[data-icon]');
+  if (b) openIcons(b);
+});
+function openIcons(button) {
+  const form = button.closest('form');
+  const choose = (name) => {
+    for (const [k, v] of [['how', 'icon'], ['at', button.dataset.icon], ['icon', name]]) { const i = form.querySelector(`input[name="${k}"]`) ?? put(form, 'input', { type: 'hidden', name: k }); i.value = v; }
+    form.dataset.to = '?handler=Item';
+    shut(button);
+    form.requestSubmit();
+  };
+  open(button, 'Icon', (p) => {
+    const input = put(p, 'input', { type: 'search', placeholder: 'what it shows: water, key, dog', autocomplete: 'off' });
+    input.setAttribute('aria-label', 'What the icon shows');
+    const grid = put(p, 'div', { className: 'icongrid' });
+    const none = put(p, 'button', { type: 'button', className: 'btn sm' }, 'No icon');
+    none.onclick = () => choose('');
+    const draw = async () => {
+      const found = await fetch(`/sites/${bench().dataset.site}/bench/icons?find=${encodeURIComponent(input.value)}`).then((r) => r.json()).catch(() => []);
+      grid.replaceChildren();
+      for (const i of found) {
+        const b = put(grid, 'button', { type: 'button', title: i.name });
+        b.setAttribute('aria-label', i.name.replaceAll('-', ' '));
+        b.append(...new DOMParser().parseFromString(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24" aria-hidden="true">${i.shapes}</svg>`, 'image/svg+xml').childNodes);
+        b.onclick = () => choose(i.name);
+      }
+      if (!found.length) put(grid, 'p', { className: 'lbl' }, 'No icon shows that. Try another word for it.');
+    };
+    let wait = 0;
+    input.oninput = () => { clearTimeout(wait); wait = setTimeout(draw, 150); };
+    input.onkeydown = (ev) => { if (ev.key === 'Enter') { ev.preventDefault(); grid.querySelector('button')?.click(); } };
+    draw();
+    setTimeout(() => input.focus());
+  });
+}
+
 /** A part that stands on every page is not changed by the way. */
 export function openShared(part) {
   const pages = document.querySelectorAll('#pagepick option').length, pane = document.querySelector('.sheetpane header');

@@ -43,6 +43,9 @@ async function agree() {
   hush();
   await load(location.href, says.said);
 }
+/** Says what the page was opened with: the words of a mark. */
+export function sayFirst() { if (document.getElementById('sayin')?.value) look(); }
+
 function hush() {
   wish = null;
   document.getElementById('heard').hidden = true;
