@@ -135,7 +135,7 @@ public sealed class SectionsTests
         var files = SiteRenderer.Render(SiteDocument.FromJson(placed.ToJson()), Bicycles, facts, settings with { Blobs = hash => System.Text.Encoding.UTF8.GetBytes(hash) });
         files.Text("book-gallery.html").ShouldContain("srcset=\"img/p1-480.webp 480w, img/p1.webp 1200w\"");
         files.Text("img/p1-480.webp").ShouldBe("small");
-        files.Text("site.css").ShouldContain("img[src$=\"img/p1.webp\"]{object-fit:cover;object-position:20% 75%}");
+        files.Text("site.css").ShouldContain("main img[src$=\"img/p1.webp\"][src][src][src]{object-fit:cover;object-position:20% 75%}");
         new SetFocus("p1", new PhotoFocus(120, 0)).Apply(placed).Ok.ShouldBeFalse();
         new SetFocus("gone", null).Apply(placed).Ok.ShouldBeFalse();
     }
