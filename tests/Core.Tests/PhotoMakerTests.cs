@@ -84,4 +84,22 @@ public sealed class PhotoMakerTests
         PhotoMaker.Make([]).Ok.ShouldBeFalse();
         PhotoMaker.Make([.. Jpeg(400, 200, 1).Take(120)]).Ok.ShouldBeFalse();
     }
+
+    /// <summary>A photo of four quarters: drawn at 200 percent around a corner, that quarter alone is left.</summary>
+    [Theory, InlineData(0, 0, 0), InlineData(100, 0, 1), InlineData(0, 100, 2), InlineData(100, 100, 3)]
+    public void Zoom_leaves_the_part_around_the_focus(int x, int y, int quarter)
+    {
+        SKColor[] colours = [SKColors.Red, SKColors.Lime, SKColors.Blue, SKColors.White];
+        using var bitmap = new SKBitmap(1000, 600);
+        for (var i = 0; i < 4; i++) { using var canvas = new SKCanvas(bitmap); using var paint = new SKPaint { Color = colours[i] }; canvas.DrawRect(i % 2 * 500, i / 2 * 300, 500, 300, paint); }
+        using var png = bitmap.Encode(SKEncodedImageFormat.Png, 100);
+        var made = PhotoMaker.Make(png.ToArray(), new Sites.PhotoFocus(x, y, 200)).Value!;
+        (made.Width, made.Height).ShouldBe((500, 300));
+        using var shown = SKBitmap.Decode(made.WebP);
+        foreach (var (px, py) in new[] { (40, 40), (250, 150), (460, 260) })
+        {
+            var (got, wanted) = (shown.GetPixel(px, py), colours[quarter]);
+            (Math.Abs(got.Red - wanted.Red) + Math.Abs(got.Green - wanted.Green) + Math.Abs(got.Blue - wanted.Blue)).ShouldBeLessThan(40);
+        }
+    }
 }

@@ -36,4 +36,27 @@ export default async function (browser, app) {
       equal(rows, '1', 'the site points to a release that is there');
       truth(before.length > 0, 'it was not live before');
     });
+
+  await test('kill -9 in mid-typing: the writer goes on, and nothing typed is lost', async () => {
+    const site = app.psql("select s.id from sites s join clients c on c.id = s.client_id where c.name = 'Wrenfield Wheels'").trim();
+    const stored = () => JSON.parse(app.psql(`select jsonb_path_query(r.document, '$.pages[*].sections[*] ? (@.id == "home.opening").content.text.text') from sites s join revisions r on r.site_id = s.id and r.number = s.head where s.id = '${site}'`));
+    const context = await browser.newContext();
+    const page = await context.newPage();
+    await signIn(page, 'mara');
+    await page.goto(`${base}/sites/${site}/bench?leaf=home`);
+    await page.frameLocator('.sheetframe').locator('link[href="/js/sheet.css"]').waitFor({ state: 'attached' });
+    await page.click('#f-home-opening-text');
+    await page.keyboard.press('Control+a');
+    await page.keyboard.type('Every wheel is trued ');
+    app.kill();
+    await page.keyboard.type('by hand, and the ');
+    await page.locator('#saved', { hasText: 'offline' }).waitFor();
+    await page.keyboard.type('rim is checked twice.');
+    await restart(app);
+    await page.waitForFunction(() => !Object.keys(localStorage).some((k) => k.startsWith('typed ')), null, { timeout: 30_000 });
+    equal(stored(), 'Every wheel is trued by hand, and the rim is checked twice.', 'stored');
+    await page.reload();
+    equal(await page.innerText('#f-home-opening-text'), 'Every wheel is trued by hand, and the rim is checked twice.', 'after a reload');
+    await context.close();
+  });
 }

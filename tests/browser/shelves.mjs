@@ -164,6 +164,18 @@ export default async function (browser, app) {
     await sheet.locator('#steps').waitFor();
   });
 
+  await test('a section is dragged by its label to another place', async () => {
+    await open();
+    const before = kinds();
+    await page.locator('.gs').nth(2).locator('.tag').dragTo(page.locator('.gs').nth(1), { targetPosition: { x: 60, y: 4 } });
+    await page.locator('#said', { hasText: 'Moved' }).waitFor();
+    const after = kinds();
+    equal([after[1], after[2]], [before[2], before[1]], 'they changed places');
+    await page.keyboard.press('z');
+    await page.locator('#said', { hasText: 'Undone' }).waitFor();
+    equal(kinds(), before, 'undone');
+  });
+
   await test('outline: a text is found by its words and opened with the cursor in it', async () => {
     await page.goto(`${here}/bench/outline`);
     await page.keyboard.press('/');

@@ -20,25 +20,39 @@ public static class PhotoMaker
     private const int Quality = 80;
 
     /// <returns>The photo, or what is wrong with the file.</returns>
-    public static Result<MadePhoto> Make(byte[] bytes)
+    /// <param name="focus">What stays in view where it is drawn nearer; null takes all of it.</param>
+    public static Result<MadePhoto> Make(byte[] bytes, Sites.PhotoFocus? focus = null)
     {
+        var nearer = focus?.Nearer ?? 1;
         using var data = SKData.CreateCopy(bytes);
         using var codec = SKCodec.Create(data);
         if (codec is null) return Result<MadePhoto>.Fail("This picture cannot be read. Save it as JPEG, PNG or WebP and send it again.");
         var info = codec.Info;
         if ((long)info.Width * info.Height > Reading.Files.PictureHead.MostPixels) return Result<MadePhoto>.Fail($"{info.Width:N0} by {info.Height:N0} px is too large; up to 60 megapixels can be taken.");
         // A JPEG can be decoded at a fraction of its size, which saves most of the memory.
-        var scale = Math.Min(1f, LongestSide / (float)Math.Max(info.Width, info.Height));
+        var scale = Math.Min(1f, (float)(LongestSide * nearer) / Math.Max(info.Width, info.Height));
         var near = codec.GetScaledDimensions(Math.Min(1f, scale * 1.5f));
         using var decoded = new SKBitmap(new SKImageInfo(near.Width, near.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
         if (codec.GetPixels(decoded.Info, decoded.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput))
             return Result<MadePhoto>.Fail("This picture is damaged. Save it again and send it once more.");
-        using var upright = Upright(decoded, codec.EncodedOrigin);
+        using var whole = Upright(decoded, codec.EncodedOrigin);
+        using var upright = nearer > 1 ? Cropped(whole, focus!) : whole.Copy();
         var fit = Math.Min(1f, LongestSide / (float)Math.Max(upright.Width, upright.Height));
         var (w, h) = (Math.Max(1, (int)Math.Round(upright.Width * fit)), Math.Max(1, (int)Math.Round(upright.Height * fit)));
         using var sized = upright.Resize(new SKImageInfo(w, h), new SKSamplingOptions(SKCubicResampler.Mitchell));
         var smaller = Widths.Where(s => s <= w * .8).Select(s => (WebP(sized, s, Math.Max(1, (int)Math.Round(h * s / (double)w))), s)).ToImmutableArray();
         return new MadePhoto(WebP(sized, w, h), w, h, Math.Max(info.Width, info.Height) < LeastSide, smaller);
+    }
+
+    /// <summary>The part around the focus, as large as the zoom leaves it, moved so far as to lie within the photo.</summary>
+    private static SKBitmap Cropped(SKBitmap source, Sites.PhotoFocus focus)
+    {
+        int w = Math.Max(1, (int)Math.Round(source.Width / focus.Nearer)), h = Math.Max(1, (int)Math.Round(source.Height / focus.Nearer));
+        int x = Math.Clamp(source.Width * focus.X / 100 - w / 2, 0, source.Width - w), y = Math.Clamp(source.Height * focus.Y / 100 - h / 2, 0, source.Height - h);
+        var part = new SKBitmap(new SKImageInfo(w, h, source.ColorType, source.AlphaType));
+        using var canvas = new SKCanvas(part);
+        canvas.DrawBitmap(source, new SKRect(x, y, x + w, y + h), new SKRect(0, 0, w, h), new SKSamplingOptions(SKFilterMode.Nearest));
+        return part;
     }
 
     private static byte[] WebP(SKBitmap bitmap, int w, int h)

@@ -256,7 +256,7 @@ public static class SiteRenderer
     private const string LargePhone = ".s-head .tel,.s-foot a[href^=\"tel:\"]{font-size:1.4em;font-weight:700}";
 
     /// <summary>Photos that are cropped around something else than their middle.</summary>
-    private static string Focus(SiteDocument site) => string.Concat(site.Photos.Where(p => p.Focus is not null).Select(p => string.Create(CultureInfo.InvariantCulture, $"main img[src$=\"{p.Path}\"][src][src][src]{{object-fit:cover;object-position:{p.Focus!.X}% {p.Focus.Y}%}}")));
+    private static string Focus(SiteDocument site) => string.Concat(site.Photos.Where(p => p.Focus is { Zoom: <= 100 }).Select(p => string.Create(CultureInfo.InvariantCulture, $"main img[src$=\"{p.Path}\"][src][src][src]{{object-fit:cover;object-position:{p.Focus!.X}% {p.Focus.Y}%}}")));
 
     private static string Style(string name) => Styles.GetOrAdd(name, static n => Content.Text($"looks/css/{n}.css")?.Replace("\n", "") ?? "");
     private static readonly ConcurrentDictionary<string, string> Styles = new();

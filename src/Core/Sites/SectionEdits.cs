@@ -8,12 +8,14 @@ public sealed record HideSection(string Section, bool Hidden) : Edit
 }
 
 /// <summary>What must stay in view when a photo is cropped.</summary>
-public sealed record SetFocus(string File, PhotoFocus? Focus) : Edit
+/// <param name="Made">The photo as it is cropped by the zoom; null where nothing but the focus changes.</param>
+public sealed record SetFocus(string File, PhotoFocus? Focus, SiteFile? Made = null) : Edit
 {
     public override string Say(SiteDocument site) => $"Focus of {site.Photos.FirstOrDefault(p => p.Id == File)?.Alt ?? "a photo"}";
     public override Result<SiteDocument> Apply(SiteDocument site) => site.Photos.FirstOrDefault(p => p.Id == File) is not { } photo ? Gone("photo")
         : Focus is { X: < 0 or > 100 } or { Y: < 0 or > 100 } ? Fail("The focus lies on the photo: 0 to 100 percent.")
-        : site with { Files = site.Files.Replace(photo, photo with { Focus = Focus is { X: 50, Y: 50 } ? null : Focus }) };
+        : Focus is { Zoom: < 0 or > PhotoFocus.MostZoom } ? Fail($"A photo is drawn up to {PhotoFocus.MostZoom} percent; more of it would be soft.")
+        : site with { Files = site.Files.Replace(photo, (Made is null ? photo : photo with { Path = Made.Path, Blob = Made.Blob, Width = Made.Width, Height = Made.Height, Sizes = Made.Sizes }) with { Focus = Focus is { X: 50, Y: 50, Zoom: 0 or 100 } ? null : Focus }) };
 }
 
 /// <summary>Another way of laying a section out; null follows the look again.</summary>

@@ -88,7 +88,13 @@ public sealed record SiteFile(string Id, string Path, string Blob, int Width, in
 /// <param name="Path">Path in the site's files; <paramref name="Blob"/>: SHA-256 of the bytes.</param>
 public sealed record PhotoSize(string Path, string Blob, int Width);
 
-public sealed record PhotoFocus(int X, int Y);
+/// <param name="X">Percent from the left, <paramref name="Y"/> from the top.</param>
+/// <param name="Zoom">Percent: 100 shows all of it, 200 the half around the focus.</param>
+public sealed record PhotoFocus(int X, int Y, [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] int Zoom = 0)
+{
+    public const int MostZoom = 300;
+    [JsonIgnore] public double Nearer => Math.Max(100, Zoom) / 100.0;
+}
 
 /// <summary>What stands for the business at the head of its site: a composition of <see cref="Wordmarks.Wordmark"/>, or a file of its own.</summary>
 /// <param name="File">Id of the file.</param>

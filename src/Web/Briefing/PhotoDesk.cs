@@ -18,7 +18,7 @@ public sealed class PhotoDesk(PlurimaxDb db, IBlobStore blobs)
 
     /// <param name="alt">What the photo shows, or the label of a document.</param>
     /// <param name="decorative">It says nothing that the words beside it do not.</param>
-    public async Task<(Result<SiteFile> File, bool Small)> MakeAsync(Guid clientId, Guid fileId, string? alt, bool decorative = false)
+    public async Task<(Result<SiteFile> File, bool Small)> MakeAsync(Guid clientId, Guid fileId, string? alt, bool decorative = false, PhotoFocus? focus = null)
     {
         var words = FactReader.Clean(alt);
         if (words.Length == 0 && !decorative || words.Length > 160) return (Result<SiteFile>.Fail("Say in a few words what it shows: up to 160 characters, read out to those who do not see it."), false);
@@ -27,8 +27,10 @@ public sealed class PhotoDesk(PlurimaxDb db, IBlobStore blobs)
         var id = found.Id.ToString("N")[^10..];
         var slug = Composer.Slug(Path.GetFileNameWithoutExtension(found.Name)) is { Length: > 0 } s ? s : "file";
         if (found.Type == "application/pdf") return (new SiteFile(id, $"files/{slug}-{id}.pdf", found.Hash, 0, 0, words), false);
-        var made = PhotoMaker.Make(bytes);
+        var made = PhotoMaker.Make(bytes, focus);
         if (!made.Ok) return (Result<SiteFile>.Fail(made.Problem!), false);
+        // A part of the photo has a name of its own, so that no cache shows the whole for it.
+        if (focus is { Zoom: > 100 }) slug = $"{slug}-{focus.Zoom}-{focus.X}-{focus.Y}";
         var (hash, _) = blobs.Put(made.Value!.WebP);
         var sizes = made.Value.Smaller.Select(s => new PhotoSize($"img/{slug}-{id}-{s.Width}.webp", blobs.Put(s.WebP).Item1, s.Width)).ToImmutableArray();
         return (new SiteFile(id, $"img/{slug}-{id}.webp", hash, made.Value.Width, made.Value.Height, words) { Sizes = sizes.IsEmpty ? default : sizes, Decorative = decorative }, made.Value.Small);

@@ -108,7 +108,26 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         return Page();
     }
 
-    public Task<IActionResult> OnPostFocusAsync(int revision, string leaf, string section, string file, int x, int y) => DoAsync(revision, leaf, section, new SetFocus(file, new PhotoFocus(x, y)));
+    public async Task<IActionResult> OnPostFocusAsync(int revision, string leaf, string section, string file, int x, int y, int zoom)
+    {
+        var focus = new PhotoFocus(x, y, zoom <= 100 ? 0 : zoom);
+        var photo = Document.Photos.FirstOrDefault(p => p.Id == file);
+        SiteFile? made = null;
+        // A photo that is or was drawn nearer is made anew from what the client sent.
+        if (photo is not null && (focus.Zoom > 100 || photo.Focus is { Zoom: > 100 }) && (await photos.UsableAsync(Site.ClientId, photos: true)).Find(f => f.Id.ToString("N").EndsWith(file, StringComparison.Ordinal)) is { } source && focus.Zoom <= PhotoFocus.MostZoom)
+            made = (await photos.MakeAsync(Site.ClientId, source.Id, photo.Alt, photo.Decorative, focus)).File.Value;
+        return await DoAsync(revision, leaf, section, new SetFocus(file, focus, made));
+    }
+
+    public Task<IActionResult> OnPostPictureAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, section, new NewPicture(section));
+
+    /// <summary>The next layout of the kind.</summary>
+    public Task<IActionResult> OnPostLayoutAsync(int revision, string leaf, string section)
+    {
+        var variants = Document.FindSection(section) is { } f ? SectionKinds.Of(f.Section.Content).Variants : [];
+        var next = variants.IsEmpty ? null : variants[(variants.IndexOf(Document.FindSection(section)!.Value.Section.Variant ?? VariantOf(Document.FindSection(section)!.Value.Section)) + 1) % variants.Length];
+        return DoAsync(revision, leaf, section, new ChooseVariant(section, next));
+    }
 
     public string Served(string path) => sheets.Url(new SheetView(Site.Id), path);
 
@@ -157,11 +176,12 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public bool Renewable(Section s) => s.Content.Passages().Any(p => p.Passage.Choice is { } c && !c.StartsWith("settings", StringComparison.Ordinal) && !c.StartsWith("fact", StringComparison.Ordinal));
 
     public Task<IActionResult> OnPostHideAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, section, new HideSection(section, !(Document.FindSection(section)?.Section.Hidden ?? false)));
-    public Task<IActionResult> OnPostItemAsync(int revision, string leaf, string section, string how, int at, string? icon) => DoAsync(revision, leaf, section, how switch
+    public Task<IActionResult> OnPostItemAsync(int revision, string leaf, string section, string how, int at, int to, string? icon) => DoAsync(revision, leaf, section, how switch
     {
         "add" => new AddItem(section, at + 1),
         "icon" => new SetIcon(section, at, string.IsNullOrEmpty(icon) ? null : icon),
         "up" => new MoveItem(section, at, at - 1),
+        "to" => new MoveItem(section, at, to),
         "down" => new MoveItem(section, at, at + 1),
         _ => new RemoveItem(section, at),
     });

@@ -1,4 +1,5 @@
 // The Bench: what is typed in the galley is saved as it is typed and shown on the sheet at once.
+import './bench/drag.js';
 import './bench/writing.js';
 import { sayFirst } from './bench/wishes.js';
 import { listen, load } from './bench/changes.js';

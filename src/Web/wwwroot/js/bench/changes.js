@@ -16,11 +16,16 @@ document.addEventListener('submit', (e) => {
 async function post(url, data) {
   await send();
   if (data.has('revision')) data.set('revision', bench().dataset.head);
-  const answer = await fetch(url, { method: 'POST', body: data }).catch(() => null);
-  if (!answer) { tell('offline: not done. Try again when there is a connection', true); return; }
-  if (new URL(answer.url).pathname !== location.pathname) { location.href = answer.url; return; }
-  merge(new DOMParser().parseFromString(await answer.text(), 'text/html'), answer.url);
+  // One's own change is told to all before its answer is here: it is no change of somebody else's.
+  posting++;
+  try {
+    const answer = await fetch(url, { method: 'POST', body: data }).catch(() => null);
+    if (!answer) { tell('offline: not done. Try again when there is a connection', true); return; }
+    if (new URL(answer.url).pathname !== location.pathname) { location.href = answer.url; return; }
+    merge(new DOMParser().parseFromString(await answer.text(), 'text/html'), answer.url);
+  } finally { posting--; }
 }
+let posting = 0;
 export async function load(url, said) {
   const answer = await fetch(url).catch(() => null);
   if (!answer?.ok || new URL(answer.url).pathname !== location.pathname) return;
@@ -78,7 +83,7 @@ export function listen() {
   ear.onopen = () => { if (!first) missed = { head: -1, section: '', who: '' }; first = false; };
   ear.onmessage = async (e) => {
     const c = JSON.parse(e.data);
-    if (own.has(c.head) || Number(bench().dataset.head) === c.head || busy()) { if (!own.has(c.head)) missed = c; return; }
+    if (own.has(c.head) || Number(bench().dataset.head) === c.head || busy() || posting) { if (!own.has(c.head)) missed = c; return; }
     heard(c);
   };
 }
@@ -88,7 +93,7 @@ function heard(c) {
   const part = [...document.querySelectorAll('.gs')].find((s) => s.dataset.id === c.section);
   load(location.href, c.who && c.who !== bench().dataset.who ? `${c.who} changed ${part ? part.getAttribute('aria-label').replace(/^\d+, /, '') : 'the site'}` : undefined);
 }
-setInterval(() => { if (missed && !busy()) { if (own.has(missed.head)) missed = null; else heard(missed); } }, 1500);
+setInterval(() => { if (missed && !busy() && !posting) { if (own.has(missed.head)) missed = null; else heard(missed); } }, 1500);
 document.addEventListener('visibilitychange', () => {
   if (document.visibilityState === 'visible') { listen(); if (bench()) load(location.href); } else { ear?.close(); ear = null; }
 });
