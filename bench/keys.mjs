@@ -30,13 +30,14 @@ const frame = page.frames().find((f) => f.url().includes('/sheet/'));
 await frame.evaluate(() => { window.drawn = []; new MutationObserver(() => requestAnimationFrame(() => setTimeout(() => window.drawn.push(performance.timeOrigin + performance.now())))).observe(document.querySelector('main'), { childList: true, subtree: true, characterData: true }); });
 await page.evaluate(() => { window.pressed = []; document.addEventListener('keydown', (e) => window.pressed.push(performance.timeOrigin + e.timeStamp), true); });
 const field = page.locator('#f-home-opening-text');
-await field.click();
+await field.focus();
 await page.keyboard.press('Control+End');
 const took = [];
 for (const letter of 'and the wheels run true again by the time the kettle has boiled twice over in the back room of the shop') {
   const [presses, draws] = [await page.evaluate(() => window.pressed.length), await frame.evaluate(() => window.drawn.length)];
   await page.keyboard.press(letter === ' ' ? 'Space' : letter);
-  await frame.waitForFunction((n) => window.drawn.length > n, draws, { polling: 20 });
+  // The sheet's own rules let nothing wait inside it; it is asked from here.
+  for (let i = 0; i < 500 && !await frame.evaluate((n) => window.drawn.length > n, draws); i++) await new Promise((done) => setTimeout(done, 10));
   took.push(await frame.evaluate((n) => window.drawn[n], draws) - await page.evaluate((n) => window.pressed[n], presses));
 }
 took.sort((a, b) => a - b);

@@ -18,7 +18,7 @@ const site = async (name) => {
 };
 const harrowgate = await site('Harrowgate Cycle Works');
 const shots = {
-  line: '/', brief: `/sites/${await site('Penhallow')}/brief`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`, 'look-hand': `/sites/${await site('Thornby Tree Care')}/look/hand`,
+  line: '/', brief: `/sites/${await site('Penhallow')}/brief`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`, library: `/sites/${harrowgate}/bench/add?leaf=home&after=home.opening`,
   bench: `/sites/${harrowgate}/bench?leaf=home&section=home.opening`, proof: `/sites/${await site('Larkfield Honey')}/proof`, launch: `/sites/${await site('Quayside Physio')}/launch`,
   history: `/sites/${harrowgate}/history?with=1`, handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, standards: '/standards', trades: '/trades?q=bike+shop', prospects: '/prospects',
 };

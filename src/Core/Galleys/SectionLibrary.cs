@@ -71,7 +71,13 @@ public static class SectionLibrary
     /// <summary>What kinds without a fact of their own wait for.</summary>
     private static readonly ImmutableDictionary<string, string> Wants = new Dictionary<string, string>
     {
-        ["trust"] = "facts to show are", ["visit"] = "hours or an address are", ["memberships"] = "registers or brands are", ["video"] = "the address of a film is", ["downloads"] = "files are", ["code"] = "code is", ["news"] = "a page of news is",
+        ["trust"] = "facts to show are",
+        ["visit"] = "hours or an address are",
+        ["memberships"] = "registers or brands are",
+        ["video"] = "the address of a film is",
+        ["downloads"] = "files are",
+        ["code"] = "code is",
+        ["news"] = "a page of news is",
     }.ToImmutableDictionary();
 
     /// <summary>A fact in words, with its verb: "rating is", "photos are".</summary>

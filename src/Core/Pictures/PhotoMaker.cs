@@ -44,6 +44,21 @@ public static class PhotoMaker
         return new MadePhoto(WebP(sized, w, h), w, h, Math.Max(info.Width, info.Height) < LeastSide, smaller);
     }
 
+    /// <summary>A small picture to choose by, WebP, upright, its longer side at most so many px. A JPEG is decoded at a fraction of its size.</summary>
+    /// <returns>Null where the file cannot be read.</returns>
+    public static byte[]? Small(byte[] bytes, int side = 360)
+    {
+        using var data = SKData.CreateCopy(bytes);
+        using var codec = SKCodec.Create(data);
+        if (codec is null || (long)codec.Info.Width * codec.Info.Height > Reading.Files.PictureHead.MostPixels) return null;
+        var near = codec.GetScaledDimensions(Math.Min(1f, side / (float)Math.Max(codec.Info.Width, codec.Info.Height)));
+        using var decoded = new SKBitmap(new SKImageInfo(near.Width, near.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
+        if (codec.GetPixels(decoded.Info, decoded.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput)) return null;
+        using var upright = Upright(decoded, codec.EncodedOrigin);
+        var fit = Math.Min(1f, side / (float)Math.Max(upright.Width, upright.Height));
+        return WebP(upright, Math.Max(1, (int)(upright.Width * fit)), Math.Max(1, (int)(upright.Height * fit)));
+    }
+
     /// <summary>The part around the focus, as large as the zoom leaves it, moved so far as to lie within the photo.</summary>
     private static SKBitmap Cropped(SKBitmap source, Sites.PhotoFocus focus)
     {

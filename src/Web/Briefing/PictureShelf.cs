@@ -55,13 +55,9 @@ public sealed class PictureShelf(PlurimaxDb db, IBlobStore blobs)
         await db.SaveChangesAsync(cancel);
     }
 
-    /// <summary>A small picture of a file, WebP, at most 360 px wide.</summary>
-    public async Task<byte[]?> SmallAsync(Guid? client, Guid file, CancellationToken cancel = default)
-    {
-        if (await db.ClientFiles.AsNoTracking().Where(f => f.Id == file && (f.ClientId == client || f.ClientId == null)).Select(f => f.Hash).FirstOrDefaultAsync(cancel) is not { } hash || blobs.Get(hash) is not { } bytes) return null;
-        var made = PhotoMaker.Make(bytes);
-        return made.Ok ? made.Value!.Smaller is [var s, ..] ? s.WebP : made.Value.WebP : null;
-    }
+    /// <summary>A small picture of a file; null where there is none.</summary>
+    public async Task<byte[]?> SmallAsync(Guid? client, Guid file, CancellationToken cancel = default) =>
+        await db.ClientFiles.AsNoTracking().Where(f => f.Id == file && (f.ClientId == client || f.ClientId == null)).Select(f => f.Hash).FirstOrDefaultAsync(cancel) is { } hash && blobs.Get(hash) is { } bytes ? PhotoMaker.Small(bytes) : null;
 
     /// <summary>What the photos of a shelf look like that stand nowhere yet; those that may be used.</summary>
     public ImmutableArray<BatchPhoto> Batch(IEnumerable<ShelfFile> files) =>
