@@ -23,7 +23,7 @@ internal static class Everywhere
         if (ways.Count == 0) return Html.Empty;
         c.UsedStyles.Add("phonebar");
         string Label(string target) => target == LinkTarget.Call ? c.W("parts.call") : c.Suggested(target).Label;
-        string Icon(string target) => target switch { LinkTarget.Call => "phone", LinkTarget.Directions => "pin", _ => "clip" };
+        string Icon(string target) => target switch { LinkTarget.Call => "phone", LinkTarget.Directions => "pin", LinkTarget.Email => "mail", _ => "message" };
         return Html.Of($"<nav class=\"phonebar\" aria-label=\"{c.W("parts.bar")}\"><ul>{ways.Select(w => Html.Of($"<li><a href=\"{w.Href}\">{c.Icon(Icon(w.Target))}{Label(w.Target)}</a></li>"))}</ul></nav>\n");
     }
 
@@ -31,7 +31,7 @@ internal static class Everywhere
     {
         if (c.Site.Parts is not { Bubble: true } || (LinkTarget.From(c, LinkTarget.Message) ?? LinkTarget.From(c, LinkTarget.Email)) is not { } href) return Html.Empty;
         c.UsedStyles.Add("bubble");
-        return Html.Of($"<a class=\"bubble{(c.Site.Parts.PhoneBar ? " desk" : "")}\" href=\"{href}\">{c.Icon("clip")}<span>{c.W("parts.message")}</span></a>\n");
+        return Html.Of($"<a class=\"bubble{(c.Site.Parts.PhoneBar ? " desk" : "")}\" href=\"{href}\">{c.Icon("message")}<span>{c.W("parts.message")}</span></a>\n");
     }
 
     public static Html PopUp(RenderContext c)
