@@ -39,9 +39,9 @@ public class ActionsTests
     {
         var site = Do(Buttons(LinkTarget.Call, "services.html", "about.html"), new HidePage("about", true));
         Shown(site, Bare).ShouldBe(["services.html Services"]);
-        LinkTarget.Dead(site, site.Pages[0], site.FindSection("home.steps")!.Value.Section, Bare).ShouldBe([(LinkTarget.Call, "The phone number is not known or not shown."), ("about.html", "About is hidden.")]);
+        LinkTarget.Dead(site, site.Pages[0], site.FindSection("home.steps")!.Value.Section, Bare, texts: false).ShouldBe([(LinkTarget.Call, "The phone number is not known or not shown."), ("about.html", "About is hidden.")]);
         var text = Do(Site, new SetText("home.opening", "text", "Ask [here](nowhere.html), [there](services.html#none) or [ring](to:call)."));
-        LinkTarget.Dead(text, text.Pages[0], text.FindSection("home.opening")!.Value.Section, Facts).Select(d => d.Target).ShouldBe(["nowhere.html", "services.html#none"]);
+        LinkTarget.Dead(text, text.Pages[0], text.FindSection("home.opening")!.Value.Section, Facts, texts: true).Select(d => d.Target).ShouldBe(["nowhere.html", "services.html#none"]);
     }
 
     /// <summary>Addresses by RFC 3966 (tel), RFC 6068 (mailto), RFC 5724 (sms) and RFC 5870 (geo).</summary>
@@ -99,6 +99,31 @@ public class ActionsTests
         Do(site, new SetParts("none", new SiteParts())).ToJson().ShouldBe(Site.ToJson());
         // Where no fact stands behind a part it is not there.
         Page(site, facts: Bare).ShouldNotContain("class=\"phonebar\"");
+    }
+
+    [Fact]
+    public void Links_of_every_page_follow_a_new_address_are_left_out_where_dead_and_told()
+    {
+        var site = Do(Site, new SetParts("all", new SiteParts { Notice = new(new("Closed"), "about.html"), Links = [new(new("Prices"), "services.html#each")], PopUp = new(new("H"), new("T"), "about.html") }));
+        var moved = Do(Do(site, new SetAddress("about", "who-we-are")), new SetAddress("services", "jobs"));
+        (moved.Parts!.Notice!.Target, moved.Parts.PopUp!.Target, moved.Parts.Links[0].Target).ShouldBe(("who-we-are.html", "who-we-are.html", "jobs.html#each"));
+        var gone = Do(moved, new HidePage("about", true));
+        Page(gone).ShouldNotContain("who-we-are.html");
+        LinkTarget.Dead(gone, Facts).ShouldBe([("who-we-are.html", "About is hidden."), ("jobs.html#each", "There is no “each” on Services.")]);
+        new SetParts("x", new SiteParts { Notice = new(new("Shut"), "#each") }).Apply(Site).Problem!.ShouldContain("names the page");
+    }
+
+    [Fact]
+    public void Another_language_keeps_its_own_links_when_a_page_of_this_one_moves()
+    {
+        var both = Composer.WithLanguage(Site, TradeCatalogue.Shipped().InLanguage(Trade, "de")!, Facts);
+        var german = both.Pages.First(p => p.Language is not null && p.Sections.Any(s => s.Content is AboutContent));
+        var section = german.Sections.First(s => s.Content is AboutContent).Id;
+        // A page of the same name in both languages.
+        both = both.WithPage(german.Id, p => p with { File = "de/about.html" });
+        both = Do(both, new SetText(section, "text", "Mehr [hier](about.html)."));
+        Do(both, new SetAddress("about", "who-we-are")).FindSection(section)!.Value.Section.Content.Text.Text.ShouldBe("Mehr [hier](about.html).");
+        Do(both, new SetAddress(german.Id, "wir")).FindSection(section)!.Value.Section.Content.Text.Text.ShouldBe("Mehr [hier](wir.html).");
     }
 
     [Fact]

@@ -45,11 +45,12 @@ public static partial class Preflight
         if (x.Nearest is { } near && near.Resemblance > Shingles.Bound) yield return new("likeness", Severity.Warning, $"It reads {near.Resemblance:P0} like the site of {near.Name}; at most {Shingles.Bound:P0} is good.", "whole site", "Take another take of the sections that say the same, or write some of them yourself.", "bench");
         var texts = x.Site.Languages.ToDictionary(l => l, l => TextEngine.For(x.Site, l, x.Trade, x.Facts, x.Settings.Settings).Text);
         var own = texts[x.Site.Language];
+        foreach (var (target, why) in LinkTarget.Dead(x.Site, x.Facts)) yield return new("dead-target", Severity.Warning, $"A link to {target} is left out. {why}", "every page", "Let it lead elsewhere, under “On every page” of the Bench.", "bench");
         foreach (var page in x.Site.Pages.Where(p => !p.Hidden))
             foreach (var section in page.Sections.Where(s => !s.Hidden))
             {
-                foreach (var button in section.Buttons)
-                    if (LinkTarget.Fault(x.Site, page, x.Facts, button.Target) is { } dead) yield return new("dead-target", Severity.Warning, $"A button is left out. {dead}", $"{SectionKinds.Of(section.Content).Label}, {page.File}", "Let it lead elsewhere, or take it out.", "bench");
+                foreach (var (target, why) in LinkTarget.Dead(x.Site, page, section, x.Facts, texts: false))
+                    yield return new("dead-target", Severity.Warning, $"A link to {target} is left out. {why}", $"{SectionKinds.Of(section.Content).Label}, {page.File}", "Let it lead elsewhere, or take it out.", "bench");
                 var (name, text) = ($"{SectionKinds.Of(section.Content).Label}, {page.File}", texts[page.Language ?? x.Site.Language]);
                 if (section.Content is TestimonialsContent t && t.Items.Any(i => !i.Text.IsEmpty))
                     yield return new("generated-testimonial", Severity.Blocker, "A testimonial was typed or generated here.", name, "Delete it. Enter real ones in the fact sheet, with name, source, date and permission.", "brief");

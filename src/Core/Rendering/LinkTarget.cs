@@ -40,9 +40,9 @@ public static class LinkTarget
 
     /// <summary>The address as it is written on a page: from the root where the page may be shown under any address.</summary>
     /// <returns>Null where it leads nowhere.</returns>
-    internal static string? From(RenderContext c, string href) => !Allowed(href) ? null
+    internal static string? From(RenderContext c, string href) => Fault(c.Site, c.Page, c.Facts, href) is not null ? null
         : href == Action ? c.MainAction().Href
-        : href == PopUp ? c.Site.Parts?.PopUp is null ? null : "#popup"
+        : href == PopUp ? c.Folder.Length > 0 ? null : "#popup" // it speaks the site's own language
         : href.StartsWith("to:", StringComparison.Ordinal) ? Of(c.Facts, href)
         : href[0] is '#' or '/' || href.Contains(':') ? href : (href.StartsWith("files/", StringComparison.Ordinal) || href.StartsWith("img/", StringComparison.Ordinal) ? c.Assets : c.Root) + href;
 
@@ -69,10 +69,17 @@ public static class LinkTarget
         return place.Length > 1 && there.Sections.All(s => s.Hidden || SiteRenderer.AnchorOf(s) != place[1..]) ? $"There is no “{place[1..]}” on {there.Menu.Text}." : null;
     }
 
-    /// <summary>Links of a section that lead nowhere: the words or the target, and why.</summary>
-    public static IEnumerable<(string Target, string Why)> Dead(SiteDocument site, Page page, Section section, FactSheet facts)
+    /// <summary>Links of what stands on every page that lead nowhere, as the home page has them.</summary>
+    public static IEnumerable<(string Target, string Why)> Dead(SiteDocument site, FactSheet facts) =>
+        new[] { site.Parts?.Notice?.Target, site.Parts?.PopUp?.Target }.Concat(site.Parts?.Links.Select(l => l.Target) ?? []).Where(t => !string.IsNullOrEmpty(t)).Distinct()
+            .Select(t => (t!, Fault(site, site.Pages[0], facts, t!))).Where(x => x.Item2 is not null).Select(x => (x.Item1, x.Item2!));
+
+    /// <summary>Links of a section that lead nowhere, and why.</summary>
+    /// <param name="texts">Those in its texts; else its buttons and the link of its own, which are left out of the page.</param>
+    public static IEnumerable<(string Target, string Why)> Dead(SiteDocument site, Page page, Section section, FactSheet facts, bool texts)
     {
-        var targets = section.Buttons.Select(b => b.Target).Concat(section.Content.Passages().Where(p => p.Path != CodeContent.CodePath).SelectMany(p => p.Path == "link" ? p.Passage.IsEmpty ? [] : [p.Passage.Text] : Links.In(p.Passage.Text)));
+        var passages = section.Content.Passages().Where(p => p.Path != CodeContent.CodePath && !p.Passage.IsEmpty).ToList();
+        var targets = texts ? passages.Where(p => p.Path != "link").SelectMany(p => Links.In(p.Passage.Text)) : section.Buttons.Select(b => b.Target).Concat(passages.Where(p => p.Path == "link").Select(p => p.Passage.Text));
         foreach (var target in targets.Distinct())
             if (!target.Contains('{') && Fault(site, page, facts, target) is { } why) yield return (target, why);
     }

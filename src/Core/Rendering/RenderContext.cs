@@ -114,7 +114,7 @@ internal sealed record RenderContext(
     /// <summary>A button as it stands on the page; null where its target leads nowhere.</summary>
     public (string Href, string Label, string? Icon)? Made(SectionButton b)
     {
-        if (LinkTarget.From(this, b.Target) is not { } href || b.Target.Contains(':') is false && LinkTarget.Fault(Site, Page, Facts, b.Target) is not null) return null;
+        if (LinkTarget.From(this, b.Target) is not { } href) return null;
         var (label, icon) = Suggested(b.Target);
         return (href, b.Label.IsEmpty ? label : Text.Plain(b.Label), icon);
     }

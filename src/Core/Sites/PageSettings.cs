@@ -21,7 +21,7 @@ public sealed record SetAddress(string Page, string Address) : Edit
         var moved = site.WithPage(Page, p => p with { File = file, Before = [.. p.Before.Add(p.File).Where(b => b != file).Distinct()] });
         // Texts of another language link to pages within its folder.
         var bare = page.Language is null ? page.File : page.File[(page.File.IndexOf('/') + 1)..];
-        return Links.Follow(moved, new Dictionary<string, string> { [bare] = page.Language is null ? file : file[(file.IndexOf('/') + 1)..] });
+        return Links.Follow(moved, new Dictionary<string, string> { [bare] = page.Language is null ? file : file[(file.IndexOf('/') + 1)..] }, page.Language);
     }
 }
 

@@ -71,7 +71,7 @@ public sealed record SetParts(string What, SiteParts Parts) : Edit
     }
 
     private static string? Words(Passage p, int most, string what) => p.Text.Trim().Length == 0 ? $"{what} has no words yet." : p.Text.Length > most ? $"{what} has {p.Text.Length} characters; up to {most} fit." : Rendering.TextEngine.Fault(p.Text);
-    private static string? Target(string target, bool empty = true) => target.Length == 0 ? empty ? null : "Say where the link leads." : Rendering.LinkTarget.Allowed(target) ? null : $"“{target}” cannot be followed. Give a page, a whole web address such as https://…, mailto: or tel:.";
+    private static string? Target(string target, bool empty = true) => target.Length == 0 ? empty ? null : "Say where the link leads." : target[0] == '#' ? "What stands on every page names the page too, such as contact.html#enquiry." : Rendering.LinkTarget.Allowed(target) ? null : $"“{target}” cannot be followed. Give a page, a whole web address such as https://…, mailto: or tel:.";
 }
 
 /// <summary>Puts a page under another in the menu, in all languages of the site; null puts it among the first.</summary>

@@ -9,9 +9,9 @@ internal static class Extras
 {
     public static Html Downloads(RenderContext c, Section s, DownloadsContent d)
     {
-        var files = d.Items.Select((it, i) => (it, i, Href: c.Text.Plain(it.Text))).Where(x => c.Text.Stands(x.it.Title) && LinkTarget.Allowed(x.Href)).ToList();
+        var files = d.Items.Select((it, i) => (it, i, Href: LinkTarget.From(c, c.Text.Plain(it.Text)))).Where(x => c.Text.Stands(x.it.Title) && x.Href is not null).ToList();
         if (files.Count == 0) return Html.Empty;
-        var rows = files.Select(x => Html.Of($"<li><a href=\"{LinkTarget.From(c, x.Href)}\">{c.Icon("file")}<span{c.At(s, $"items.{x.i}.title")}>{c.Text.Line(x.it.Title)}</span>{(Kind(x.Href) is { } kind ? Html.Of($" <small>{kind}</small>") : Html.Empty)}</a></li>"));
+        var rows = files.Select(x => Html.Of($"<li><a href=\"{x.Href}\">{c.Icon("file")}<span{c.At(s, $"items.{x.i}.title")}>{c.Text.Line(x.it.Title)}</span>{(Kind(x.Href!) is { } kind ? Html.Of($" <small>{kind}</small>") : Html.Empty)}</a></li>"));
         return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, d.Heading, d.Text)}<ul class=\"list\">{rows}</ul>"));
     }
 

@@ -35,7 +35,7 @@ public sealed class BenchPartsModel(SiteStore store, SiteStatus status, SiteAddr
     {
         Typed = typed ?? Parts;
         Text = TextEngine.For(Document, Document.Language, Trade, Site.Facts, (await Store.SettingsAsync(Site)).All()).Text;
-        Targets = LinkChoices.For(Document, Document.Pages[0], Text);
+        Targets = LinkChoices.For(Document, Document.Pages[0], Text, everywhere: true);
         SheetUrl = sheets.Url(new SheetView(Site.Id));
     }
 
