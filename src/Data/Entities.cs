@@ -292,6 +292,8 @@ public sealed class ClientFile
     public Guid? IntakeId { get; set; }
     /// <summary>What it shows, in words.</summary>
     public string? Alt { get; set; }
+    /// <summary>What could be seen of a photo when it came in; null of what is none, or came before it was looked at.</summary>
+    public Core.Pictures.PhotoLook? Look { get; set; }
     /// <summary>Who made it and where it is from.</summary>
     public string? Source { get; set; }
     public required string Name { get; set; }

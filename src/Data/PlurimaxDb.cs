@@ -122,7 +122,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
         b.Entity<KeptLook>(e => { Json(e.Property(x => x.Choice)); e.HasIndex(x => x.SiteId); e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.Cascade); });
         b.Entity<SentLookbook>(e => { Json(e.Property(x => x.Looks)); Json(e.Property(x => x.Document)); Json(e.Property(x => x.Facts)); Json(e.Property(x => x.Settings)); Json(e.Property(x => x.Comments)); e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
         b.Entity<SentPlan>(e => { Json(e.Property(x => x.Document)); Json(e.Property(x => x.Facts)); Json(e.Property(x => x.Comments)); e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
-        b.Entity<ClientFile>(e => { e.HasIndex(x => new { x.ClientId, x.At }); e.HasOne<Client>().WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Cascade); });
+        b.Entity<ClientFile>(e => { Json(e.Property(x => x.Look)); e.HasIndex(x => new { x.ClientId, x.At }); e.HasOne<Client>().WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Cascade); });
         b.Entity<RegisteredDomain>(e => e.HasKey(x => x.Name));
     }
 

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Text.RegularExpressions;
 using AngleSharp.Dom;
 using AngleSharp.Html.Parser;
 using Plurimax.Core.Facts;
@@ -17,7 +16,7 @@ public sealed record PhraseCheck(string What, int Points, bool Met, string Mend)
 public sealed record PhraseScore(string Phrase, int Score, ImmutableArray<PhraseCheck> Checks);
 
 /// <summary>How well a page answers somebody who types a phrase: where its words stand on the finished page, as its visitors have it.</summary>
-public static partial class KeyPhrase
+public static class KeyPhrase
 {
     /// <summary>So many of the first words decide whether somebody stays.</summary>
     public const int FirstWords = 100;
@@ -29,8 +28,8 @@ public static partial class KeyPhrase
     public static PhraseScore Score(string phrase, string html, string address)
     {
         var dom = new HtmlParser().ParseDocument(html);
-        var wanted = Roots(phrase);
-        var body = Roots(dom.QuerySelector("main")?.TextContent ?? "");
+        var wanted = Letters.Roots(phrase).ToArray();
+        var body = Letters.Roots(dom.QuerySelector("main")?.TextContent ?? "").ToArray();
         var headings = dom.QuerySelectorAll("main h2, main h3").Select(h => h.TextContent).ToList();
         var h1 = dom.QuerySelector("h1")?.TextContent ?? "";
         var title = dom.Title ?? "";
@@ -41,13 +40,13 @@ public static partial class KeyPhrase
             new("main heading", 20, Has(h1), "Say it in the main heading, in words people would say."),
             new($"first {FirstWords} words", 20, Holds(body.Take(FirstWords)), "Say it in the first paragraph: whoever searched for it should see at once that they are right."),
             new("description", 10, Has(dom.QuerySelector("meta[name=description]")?.GetAttribute("content") ?? ""), "Put it into the description: the words that were searched for stand bold there."),
-            new("another heading", 10, headings.Any(h => wanted.Any(w => Roots(h).Contains(w))), "Use one of its words in another heading further down."),
-            new("address", 5, address.EndsWith("index.html", StringComparison.Ordinal) || wanted.Any(w => Roots(address.Replace('-', ' ').Replace(".html", "")).Contains(w)), "Let the address hold one of its words."),
+            new("another heading", 10, headings.Any(h => Letters.Roots(h).Any(wanted.Contains)), "Use one of its words in another heading further down."),
+            new("address", 5, address.EndsWith("index.html", StringComparison.Ordinal) || Letters.Roots(address.Replace(".html", "")).Any(wanted.Contains), "Let the address hold one of its words."),
             new("not too often", 10, body.Length > 0 && most <= MostShare, $"A word of it makes up {most:P0} of the page. Say it in fewer places, or write more."),
         ];
         return new PhraseScore(phrase, wanted.Length == 0 ? 0 : checks.Where(c => c.Met).Sum(c => c.Points), checks);
 
-        bool Has(string text) => Holds(Roots(text));
+        bool Has(string text) => Holds(Letters.Roots(text));
         bool Holds(IEnumerable<string> words) { var set = words.ToHashSet(); return wanted.Length > 0 && wanted.All(set.Contains); }
     }
 
@@ -62,11 +61,4 @@ public static partial class KeyPhrase
         if (page.Bare is "area" && facts.Public<ListValue>("area.towns") is { } towns) found.AddRange(towns.Items.Take(2).Select(t => $"{trade.Names.Title.ToLowerInvariant()} {t.ToLowerInvariant()}"));
         return [.. found.Distinct().Except(page.Phrases).Take(4)];
     }
-
-    /// <summary>Words by their roots, without those that nobody searches by.</summary>
-    private static string[] Roots(string text) => [.. Word().Matches(Letters.Fold(text)).Select(m => m.Value).Where(w => w.Length > 1 && !Small.Contains(w)).Select(Letters.Root)];
-
-    private static readonly ImmutableHashSet<string> Small = ["in", "of", "the", "and", "for", "to", "an", "at", "on", "by", "near", "der", "die", "das", "und", "fur", "im", "zu", "de", "la", "le", "les", "et", "el", "los", "en", "y"];
-
-    [GeneratedRegex(@"[\p{L}\p{N}]+")] private static partial Regex Word();
 }

@@ -22,13 +22,9 @@ public static class SectionLibrary
     public const string Leaf = "library";
     public const string File = Leaf + ".html";
 
-    /// <summary>Slots of a template by the kind of section they make.</summary>
-    private static readonly (string Kind, string Slot)[] Slots =
-    [
-        ("trust", "proof*3"), ("services", "services.short"), ("steps", "steps"), ("prices", "prices"), ("urgent", "urgent"), ("about", "about"), ("questions", "questions*4"),
-        ("action", "closing"), ("visit", "visit"), ("area", "area"), ("testimonials", "testimonials"), ("rating", "rating"), ("team", "team"), ("memberships", "memberships"),
-        ("gallery", "gallery"), ("menu", "menu"), ("rooms", "rooms"), ("timetable", "timetable"), ("callback", "callback"), ("newsletter", "newsletter"), ("social", "social"), ("contact", "contact"),
-    ];
+    /// <summary>Slots of a template that make a section of words the trade has.</summary>
+    private static readonly ImmutableArray<string> Slots =
+        [.. "proof*3 services.short steps prices urgent about questions*4 closing visit area testimonials rating team memberships gallery menu rooms timetable callback newsletter social contact".Split(' ')];
 
     /// <summary>What every page of a site should do for its visitor, in the order in which it is missed.</summary>
     private static readonly (SectionRole Role, string Why)[] Duties =
@@ -47,11 +43,10 @@ public static class SectionLibrary
         var here = shown.Select(s => s.Content.Kind).ToHashSet();
         var anywhere = site.Pages.Where(p => !p.Hidden && p.Language == page.Language).SelectMany(p => p.Sections).Where(s => !s.Hidden).Select(s => s.Content.Kind).ToHashSet();
         var roles = shown.Select(s => SectionKinds.Of(s.Content).Role).ToHashSet();
-        var usual = PageKinds.Of(page.Bare).Slots.Select(s => Slots.FirstOrDefault(x => x.Slot.Split('*')[0] == s.Split('*')[0]).Kind).OfType<string>().ToHashSet();
+        var usual = PageKinds.Of(page.Bare).Slots.Select(s => PageWish.KindOf(s.Split('*')[0])?.Name).OfType<string>().ToHashSet();
         var made = Make(site, trade, facts);
-        return [.. SectionKinds.All.Values.Where(k => k.Name != "opening" || !here.Contains("opening") && !here.Contains("title"))
-            .Where(k => !Once.Contains(k.Name) || !anywhere.Contains(k.Name))
-            .Where(k => k.Name != "title" || !here.Contains("opening") && !here.Contains("title"))
+        var begun = here.Contains("opening") || here.Contains("title");
+        return [.. SectionKinds.All.Values.Where(k => !(begun && k.Name is "opening" or "title") && !(Once.Contains(k.Name) && anywhere.Contains(k.Name)))
             .Select(k => (k, Section: made.GetValueOrDefault(k.Name) ?? new Section($"{Leaf}.{k.Name}", k.Blank())))
             .Select(x => (Entry: new LibrarySection(x.k, x.Section, Lack(x.k), Waits(x.k, x.Section), here.Contains(x.k.Name)), x.k))
             .OrderBy(x => x.Entry.Here).ThenBy(x => x.Entry.Why is null).ThenBy(x => x.Entry.Waits is not null).ThenBy(x => x.k.Role).ThenBy(x => x.k.Label, StringComparer.Ordinal).Select(x => x.Entry)];
@@ -86,7 +81,7 @@ public static class SectionLibrary
     /// <summary>The kinds for which the trade has words of its own, in wordings that the site does not use yet.</summary>
     private static Dictionary<string, Section> Make(SiteDocument site, TradeTemplate trade, FactSheet facts)
     {
-        var page = Composer.PageFor(trade, facts, site, new PlannedPage(Leaf, [.. Slots.Select(s => s.Slot)], "library"));
+        var page = Composer.PageFor(trade, facts, site, new PlannedPage(Leaf, Slots, "library"));
         var made = new Dictionary<string, Section>(StringComparer.Ordinal);
         foreach (var s in page.Sections)
             if (!IsBare(s.Content)) made.TryAdd(s.Content.Kind, s with { Id = $"{Leaf}.{s.Content.Kind}", Take = 1 });

@@ -28,6 +28,20 @@ public static class Letters
         return word;
     }
 
+    /// <summary>The words of a text by their roots, without those that say nothing of what it is about (English, German, French, Spanish).</summary>
+    public static IEnumerable<string> Roots(string text)
+    {
+        var folded = Fold(text);
+        for (int at = 0, end; at < folded.Length; at = end + 1)
+        {
+            end = at;
+            while (end < folded.Length && char.IsLetterOrDigit(folded[end])) end++;
+            if (end - at > 1 && folded[at..end] is var word && !Small.Contains(word)) yield return Root(word);
+        }
+    }
+
+    private static readonly FrozenSet<string> Small = "in of the and for with to an at on by near you your our are not that this from have has was will can all it is we der die das und mit fur im ist wir sie ein eine auf von den zu de la le les des et une est pour avec nous vous el los las una por con que en".Split(' ').ToFrozenSet();
+
     /// <summary>Lower case, without accents whether they are part of a letter or stand behind it.</summary>
     public static string Fold(string text)
     {

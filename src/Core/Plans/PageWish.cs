@@ -206,7 +206,7 @@ public static partial class PageWish
     }
 
     /// <summary>The kind of section that a slot becomes; null where it is part of another.</summary>
-    private static SectionKind? KindOf(string name) => SectionKinds.Named(name switch
+    internal static SectionKind? KindOf(string name) => SectionKinds.Named(name switch
     {
         "services.short" or "services.text" => "services",
         "services_intro" or "questions_intro" => "title",

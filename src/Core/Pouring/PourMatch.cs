@@ -136,7 +136,7 @@ public static class PourMatch
 
     private static bool Same(string a, string b) => Letters.Fold(a).Trim() == Letters.Fold(b).Trim();
 
-    private static HashSet<string> Roots(string text) => [.. Letters.Fold(text).Split([' ', ',', '.', '!', '?', ':', ';', '(', ')', '“', '”', '"', '\n', '/', '–', '—'], StringSplitOptions.RemoveEmptyEntries).Where(w => w.Length > 2 && !Small.Contains(w)).Select(Letters.Root)];
+    private static HashSet<string> Roots(string text) => [.. Letters.Roots(text)];
 
     /// <summary>Share of the shorter one's words that both have, less where one says much more: 0 to 1.</summary>
     private static double Alike(HashSet<string> a, HashSet<string> b)
@@ -147,8 +147,6 @@ public static class PourMatch
     }
 
     private static double Cosine(HashSet<string> a, HashSet<string> b) => a.Count == 0 || b.Count == 0 ? 0 : a.Count(b.Contains) / Math.Sqrt((double)a.Count * b.Count);
-
-    private static readonly ImmutableHashSet<string> Small = ["the", "and", "for", "with", "you", "your", "our", "are", "not", "that", "this", "from", "have", "has", "was", "will", "can", "all", "der", "die", "das", "und", "mit", "fur", "ist", "wir", "sie", "ein", "eine", "auf", "von", "den", "les", "des", "une", "est", "pour", "avec", "nous", "vous", "los", "las", "una", "por", "con", "que"];
 }
 
 /// <summary>Texts of the client that came in; all are kept, no take replaces them.</summary>

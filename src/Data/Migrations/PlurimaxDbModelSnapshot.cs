@@ -543,6 +543,10 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("bigint")
                         .HasColumnName("length");
 
+                    b.Property<string>("Look")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("look");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("text")

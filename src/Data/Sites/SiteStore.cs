@@ -16,6 +16,9 @@ namespace Plurimax.Data.Sites;
 public sealed record EditOutcome(SiteDocument? Document, int Head, string? Problem, SiteRevision? Conflict = null)
 {
     public bool Ok => Problem is null && Conflict is null;
+    /// <summary>Why nothing was done, in words.</summary>
+    /// <param name="then">What to do where somebody else was faster: "Choose once more."</param>
+    public string Why(string then) => Problem ?? $"{Conflict!.Who} changed the site meanwhile ({Conflict.Said}). {then}";
 }
 
 /// <summary>Reads and changes sites. Each change is one revision and one transaction.</summary>

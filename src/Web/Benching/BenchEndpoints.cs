@@ -124,7 +124,7 @@ public static class BenchEndpoints
         {
             var (outcome, done) = await store.SayAsync(id, revision, said.Words, leaf, section, who, except, cancel);
             return outcome.Ok ? Results.Json(new { head = outcome.Head, said = done.Edit(said.Words).Say(document) })
-                : Results.Json(new { problem = outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). Look once more; what you said is still here." }, statusCode: 409);
+                : Results.Json(new { problem = outcome.Why("Look once more; what you said is still here.") }, statusCode: 409);
         }
         var all = store.Read(site, document, said.Words, leaf, section, who);
         return Results.Json(new

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Core.Pictures;
 using Plurimax.Core.Reading.Files;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
@@ -14,19 +15,19 @@ public sealed class FileDesk(PlurimaxDb db, IBlobStore blobs, TimeProvider clock
     /// <summary>Keeps what can be kept; one at fault does not stop the others.</summary>
     /// <param name="cleared">The sender may let us use them.</param>
     /// <returns>What was not kept and why.</returns>
-    public async Task<List<string>> AddAsync(Guid? clientId, Guid? intakeId, IEnumerable<InFile> files, bool cleared, CancellationToken cancel = default)
+    public async Task<List<string>> AddAsync(Guid? clientId, Guid? intakeId, IEnumerable<InFile> files, bool cleared, int most = MostFiles, CancellationToken cancel = default)
     {
         var problems = new List<string>();
         var here = (await db.ClientFiles.Where(f => f.ClientId == clientId).Select(f => f.Hash).ToListAsync(cancel)).ToHashSet();
         foreach (var file in files)
         {
             var name = DocumentReader.Shown(file.Name);
-            if (here.Count >= MostFiles) { problems.Add($"{name}: {MostFiles} files are here already. Write to us about the rest."); continue; }
+            if (here.Count >= most) { problems.Add($"{name}: {most} files are here already. {(intakeId is null ? "Take some off the shelf first." : "Write to us about the rest.")}"); continue; }
             var (type, picture, problem) = Check(name, file);
             if (problem is not null) { problems.Add($"{name}: {problem}"); continue; }
             var (hash, _) = blobs.Put(file.Bytes);
             if (!here.Add(hash)) { problems.Add($"{name}: this one is here already."); continue; }
-            db.Add(new ClientFile { ClientId = clientId, IntakeId = intakeId, Name = name, Type = type, Hash = hash, Length = file.Bytes.Length, Width = picture?.Size.Width ?? 0, Height = picture?.Size.Height ?? 0, Cleared = cleared, At = clock.GetUtcNow() });
+            db.Add(new ClientFile { ClientId = clientId, IntakeId = intakeId, Name = name, Type = type, Hash = hash, Length = file.Bytes.Length, Width = picture?.Size.Width ?? 0, Height = picture?.Size.Height ?? 0, Cleared = cleared, Look = type == "image/svg+xml" || picture is null ? null : PhotoLook.Of(file.Bytes), At = clock.GetUtcNow() });
         }
         await db.SaveChangesAsync(cancel);
         return problems;

@@ -14,16 +14,21 @@ namespace Plurimax.Web.Briefing;
 public sealed class PhotoDesk(PlurimaxDb db, IBlobStore blobs)
 {
     public Task<List<ClientFile>> UsableAsync(Guid clientId, bool photos) =>
-        db.ClientFiles.AsNoTracking().Where(f => (f.ClientId == clientId || f.ClientId == null) && f.Cleared && (photos ? f.Type.StartsWith("image/") && f.Type != "image/svg+xml" : f.Type == "application/pdf")).OrderByDescending(f => f.At).Take(FileDesk.MostFiles).ToListAsync();
+        db.ClientFiles.AsNoTracking().Where(f => (f.ClientId == clientId || f.ClientId == null) && f.Cleared && (photos ? f.Type.StartsWith("image/") && f.Type != "image/svg+xml" : f.Type == "application/pdf")).OrderByDescending(f => f.At).Take(PictureShelf.Most).ToListAsync();
 
+    public async Task<(Result<SiteFile> File, bool Small)> MakeAsync(Guid clientId, Guid fileId, string? alt, bool decorative = false, PhotoFocus? focus = null) =>
+        await db.ClientFiles.AsNoTracking().FirstOrDefaultAsync(f => f.Id == fileId && (f.ClientId == clientId || f.ClientId == null)) is { } found ? Make(found, alt, decorative, focus) : (Result<SiteFile>.Fail("That file is not there any more."), false);
+
+    /// <summary>The file of a site that a file of a shelf becomes.</summary>
     /// <param name="alt">What the photo shows, or the label of a document.</param>
     /// <param name="decorative">It says nothing that the words beside it do not.</param>
-    public async Task<(Result<SiteFile> File, bool Small)> MakeAsync(Guid clientId, Guid fileId, string? alt, bool decorative = false, PhotoFocus? focus = null)
+    /// <param name="focus">Drawn nearer, around it.</param>
+    public (Result<SiteFile> File, bool Small) Make(ClientFile found, string? alt, bool decorative = false, PhotoFocus? focus = null)
     {
         var words = FactReader.Clean(alt);
         if (words.Length == 0 && !decorative || words.Length > 160) return (Result<SiteFile>.Fail("Say in a few words what it shows: up to 160 characters, read out to those who do not see it."), false);
-        if (await db.ClientFiles.AsNoTracking().FirstOrDefaultAsync(f => f.Id == fileId && (f.ClientId == clientId || f.ClientId == null)) is not { } found || blobs.Get(found.Hash) is not { } bytes) return (Result<SiteFile>.Fail("That file is not there any more."), false);
         if (!found.Cleared) return (Result<SiteFile>.Fail("Nobody has said that this file may be used. Ask the client first."), false);
+        if (blobs.Get(found.Hash) is not { } bytes) return (Result<SiteFile>.Fail("That file is not there any more."), false);
         var id = found.Id.ToString("N")[^10..];
         var slug = Composer.Slug(Path.GetFileNameWithoutExtension(found.Name)) is { Length: > 0 } s ? s : "file";
         if (found.Type == "application/pdf") return (new SiteFile(id, $"files/{slug}-{id}.pdf", found.Hash, 0, 0, words), false);

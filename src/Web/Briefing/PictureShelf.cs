@@ -61,5 +61,6 @@ public sealed class PictureShelf(PlurimaxDb db, IBlobStore blobs)
 
     /// <summary>What the photos of a shelf look like that stand nowhere yet; those that may be used.</summary>
     public ImmutableArray<BatchPhoto> Batch(IEnumerable<ShelfFile> files) =>
-        [.. files.Where(f => f.IsPicture && f.File.Cleared && f.OnSite is null).Select(f => (f, Look: blobs.Get(f.File.Hash) is { } bytes ? PhotoLook.Of(bytes) : null)).Where(x => x.Look is not null).Select(x => new BatchPhoto(x.f.File.Id.ToString(), x.f.File.Name, x.f.File.Width, x.f.File.Height, x.Look!))];
+        [.. files.Where(f => f.IsPicture && f.File.Cleared && f.OnSite is null).Select(f => (f.File, Look: f.File.Look ?? (blobs.Get(f.File.Hash) is { } bytes ? PhotoLook.Of(bytes) : null))).Where(x => x.Look is not null)
+            .Select(x => new BatchPhoto(x.File.Id.ToString(), x.File.Name, x.File.Width, x.File.Height, x.Look!))];
 }

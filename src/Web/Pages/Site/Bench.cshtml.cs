@@ -229,7 +229,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     private async Task<IActionResult> FailAsync(EditOutcome outcome, string leaf, string? section)
     {
         await LayAsync(leaf, section);
-        return Back(outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). This is the newest; do it once more if it still fits.");
+        return Back(outcome.Why("This is the newest; do it once more if it still fits."));
     }
 }
 

@@ -44,7 +44,7 @@ public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddres
         var outcome = edit is null ? new EditOutcome(null, Site.Head, "That section is not in the library any more.") : await Store.EditAsync(Site.Id, revision, edit, Who);
         if (!outcome.Ok)
         {
-            Problem = outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). Choose once more.";
+            Problem = outcome.Why("Choose once more.");
             Response.StatusCode = outcome.Problem is null ? 409 : 422;
             return Page();
         }

@@ -77,7 +77,7 @@ public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddre
 
     private IActionResult Refuse(EditOutcome outcome)
     {
-        TempData["Said"] = outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). Do it once more.";
+        TempData["Said"] = outcome.Why("Do it once more.");
         return Redirect(CopyUrl);
     }
 }

@@ -34,7 +34,7 @@ public sealed class BenchLayoutsModel(SiteStore store, SiteStatus status, SiteAd
         if (OnGet(section) is RedirectResult gone) return gone;
         var edit = new ChooseVariant(section, string.IsNullOrEmpty(variant) ? null : variant);
         var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
-        TempData["Said"] = outcome.Ok ? edit.Say(Document) : outcome.Problem ?? $"{outcome.Conflict!.Who} changed this section meanwhile ({outcome.Conflict.Said}). Choose once more.";
+        TempData["Said"] = outcome.Ok ? edit.Say(Document) : outcome.Why("Choose once more.");
         return Redirect(outcome.Ok ? BenchUrl : $"/sites/{Site.Id}/bench/layouts?section={Uri.EscapeDataString(section)}");
     }
 }

@@ -117,7 +117,7 @@ public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddre
                 TempData["Said"] = $"{typed.Name.Trim()} is saved{(steps.Exists(s => s.At == "slug") ? "; its old address leads to the new one" : "")}";
                 return Redirect($"/sites/{Site.Id}/bench/page?leaf={Uri.EscapeDataString(Leaf.Id)}");
             }
-            Problem = outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). What you typed is still here; save once more if it still fits.";
+            Problem = outcome.Why("What you typed is still here; save once more if it still fits.");
             await ReloadAsync();
             await LayAsync(leaf);
         }

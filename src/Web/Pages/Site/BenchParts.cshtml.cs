@@ -76,7 +76,7 @@ public sealed class BenchPartsModel(SiteStore store, SiteStatus status, SiteAddr
             TempData["Said"] = edit.Say(Document);
             return Redirect($"/sites/{Site.Id}/bench/parts#{at}");
         }
-        (Problem, ProblemAt) = (outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). What you typed is still here; save once more.", at);
+        (Problem, ProblemAt) = (outcome.Why("What you typed is still here; save once more."), at);
         await ReloadAsync();
         await LayAsync(typed);
         Response.StatusCode = outcome.Problem is null ? 409 : 422;

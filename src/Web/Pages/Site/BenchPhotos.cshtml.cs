@@ -54,7 +54,7 @@ public sealed class BenchPhotosModel(SiteStore store, SiteStatus status, SiteAdd
         await LayAsync(of, null, null);
         if (added.Count == 0) { Problem = "Choose pictures to add, or drop them here."; Response.StatusCode = 422; return Page(); }
         var read = await Uploads.ReadAsync(added);
-        Problems = await files.AddAsync(Owner, null, read, cleared);
+        Problems = await files.AddAsync(Owner, null, read, cleared, PictureShelf.Most);
         if (Problems.Count < read.Count && Problems.Count == 0)
         {
             TempData["Said"] = $"{read.Count} {(read.Count == 1 ? "file is" : "files are")} on the shelf";
@@ -96,7 +96,7 @@ public sealed class BenchPhotosModel(SiteStore store, SiteStatus status, SiteAdd
         if (InHand?.OnSite is not { } there || await shelf.FindAsync(Site.ClientId, by) is not { } other) return Gone();
         var (made, _) = await photos.MakeAsync(Site.ClientId, by, other.Alt ?? there.Alt, there.Decorative && other.Alt is null);
         var outcome = made.Ok ? await Store.EditAsync(Site.Id, revision, new ReplaceFile(there.Id, made.Value!), Who) : new EditOutcome(null, 0, made.Problem);
-        if (!outcome.Ok) { Problem = outcome.Problem ?? Meanwhile(outcome); Response.StatusCode = 422; return Page(); }
+        if (!outcome.Ok) { Problem = outcome.Why("Do it once more."); Response.StatusCode = 422; return Page(); }
         TempData["Said"] = $"{other.Name} stands in {InHand.Places.Length} {(InHand.Places.Length == 1 ? "place" : "places")} now; one undo brings the other back";
         return Redirect(With($"file={by}"));
     }
@@ -111,18 +111,16 @@ public sealed class BenchPhotosModel(SiteStore store, SiteStatus status, SiteAdd
         var steps = ImmutableArray.CreateBuilder<(string?, SiteFile)>();
         foreach (var p in Plan.Places.Where(p => wanted.Contains(p.Photo.Id)))
         {
-            var (made, _) = await photos.MakeAsync(Site.ClientId, Guid.Parse(p.Photo.Id), p.Alt);
+            var (made, _) = photos.Make(Files.Find(f => f.File.Id.ToString() == p.Photo.Id)!.File, p.Alt);
             if (!made.Ok) { Problem = $"{p.Photo.Name}: {made.Problem}"; Response.StatusCode = 422; return Page(); }
             steps.Add((p.Section, made.Value!));
         }
         var edit = new PlacePhotos(steps.ToImmutable(), Plan.Gallery);
         var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
-        if (!outcome.Ok) { Problem = outcome.Problem ?? Meanwhile(outcome); Response.StatusCode = 422; return Page(); }
+        if (!outcome.Ok) { Problem = outcome.Why("Do it once more."); Response.StatusCode = 422; return Page(); }
         TempData["Said"] = $"{edit.Say(Document)}; one undo takes all of them off again";
         return Redirect($"/sites/{Site.Id}/bench");
     }
-
-    private static string Meanwhile(EditOutcome outcome) => $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). Do it once more.";
 
     private IActionResult Gone()
     {

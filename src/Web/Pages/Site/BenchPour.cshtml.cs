@@ -50,7 +50,7 @@ public sealed class BenchPourModel(SiteStore store, SiteStatus status, SiteAddre
         Except = [.. Poured!.Steps.Select(s => s.Code).Where(c => !wanted.Contains(c))];
         var edit = new PourTexts([.. Poured.Steps.Where(s => wanted.Contains(s.Code))]);
         var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
-        if (!outcome.Ok) return Refuse(outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). Read the text once more; it is still here.");
+        if (!outcome.Ok) return Refuse(outcome.Why("Read the text once more; it is still here."));
         TempData["Said"] = $"{edit.Say(Document)}; all of it is kept, and one undo takes it back";
         return Redirect($"/sites/{Site.Id}/bench");
     }

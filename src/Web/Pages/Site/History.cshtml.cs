@@ -67,7 +67,7 @@ public sealed class HistoryModel(SiteStore store, SiteStatus status, SiteAddress
     public async Task<IActionResult> OnPostRestoreAsync(int revision, int with)
     {
         var outcome = await history.RestoreAsync(Site.Id, revision, with, Who);
-        TempData["Said"] = outcome.Ok ? outcome.Document!.ToJson() == Document.ToJson() ? "It is the same already" : $"Back to version {with}; undo takes you forward again" : outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). Look once more.";
+        TempData["Said"] = outcome.Ok ? outcome.Document!.ToJson() == Document.ToJson() ? "It is the same already" : $"Back to version {with}; undo takes you forward again" : outcome.Why("Look once more.");
         return Redirect($"/sites/{Site.Id}/history{(outcome.Ok ? "" : $"?with={with}")}");
     }
 

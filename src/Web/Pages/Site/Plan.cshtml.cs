@@ -218,7 +218,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
             TempData["Said"] = said;
             return Redirect($"/sites/{Site.Id}/plan{(page is null ? "" : $"?leaf={Uri.EscapeDataString(page)}{(section is null ? "" : $"&section={Uri.EscapeDataString(section)}")}")}");
         }
-        Problem = outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile ({outcome.Conflict.Said}). The map below is the newest; do it once more if it still fits.";
+        Problem = outcome.Why("The map below is the newest; do it once more if it still fits.");
         await ReloadAsync();
         Lay(stay ?? Request.Form["leaf"].ToString());
         Response.StatusCode = outcome.Problem is null ? 409 : 422;

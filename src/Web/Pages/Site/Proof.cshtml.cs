@@ -33,7 +33,7 @@ public sealed class ProofModel(SiteStore store, SiteStatus status, SiteAddresses
     }
 
     /// <summary>So many open marks are read as wishes at once.</summary>
-    private const int MostHeard = 30;
+    private const int MostHeard = 12;
     /// <summary>What open marks were understood as; nothing of it is done.</summary>
     public Dictionary<Guid, SayReading> Heard { get; private set; } = [];
 

@@ -4,6 +4,7 @@ import '/js/upload.js';
 import '/js/plan.js';
 import '/js/bench.js';
 import '/js/cards.js';
+import '/js/lists.js';
 import '/js/ruler.js';
 import { keysHere, openFinder } from '/js/finder.js';
 import { judge, place, screens } from '/js/firstscreen.js';
@@ -65,33 +66,6 @@ document.getElementById('show-keys')?.addEventListener('click', showKeys);
 document.getElementById('find-command')?.addEventListener('click', openFinder);
 // A choice that is sent by itself says where to, where its form has several.
 document.addEventListener('change', (e) => { if (!e.target.matches?.('[data-submit]')) return; const { form, dataset } = e.target; if (dataset.to) { form.dataset.to = dataset.to; if (!form.closest('#bench')) form.action = new URL(dataset.to, location.href); } form.requestSubmit(); });
-
-// A choice that leads to another view of the page.
-document.addEventListener('change', (e) => { if (e.target.matches?.('[data-go-to]')) { e.stopPropagation(); location.search = e.target.value; } }, true);
-// The outline shows what holds all the words.
-document.addEventListener('input', (e) => {
-  if (e.target.id !== 'outfind') return;
-  const words = e.target.value.toLowerCase().split(/\s+/).filter(Boolean);
-  for (const page of document.querySelectorAll('.outpage')) {
-    const whole = words.every((w) => page.querySelector('h3').textContent.toLowerCase().includes(w));
-    for (const li of page.querySelectorAll('ol > li')) li.hidden = !whole && !words.every((w) => li.textContent.toLowerCase().includes(w));
-    page.hidden = !whole && !page.querySelector('ol > li:not([hidden])');
-  }
-});
-// Ticks all at once.
-document.addEventListener('click', (e) => {
-  const b = e.target.closest?.('[data-tick]');
-  if (b) b.closest('form').querySelectorAll('input[type=checkbox]').forEach((i) => { i.checked = b.dataset.tick === 'all'; });
-});
-// A suggested phrase goes into the list.
-document.addEventListener('click', (e) => {
-  const b = e.target.closest?.('[data-phrase]'), list = b && document.getElementById('phrases');
-  if (!list) return;
-  list.value = [...list.value.split('\n').filter((l) => l.trim()), b.dataset.phrase].join('\n');
-  b.remove();
-  list.dispatchEvent(new Event('input', { bubbles: true }));
-  list.focus();
-});
 
 // A busy mark on whatever was pressed, until the page changes.
 document.addEventListener('submit', (e) => { e.submitter?.setAttribute('aria-busy', 'true'); });

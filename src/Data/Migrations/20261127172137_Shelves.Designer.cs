@@ -12,7 +12,7 @@ using Plurimax.Data;
 namespace Plurimax.Data.Migrations
 {
     [DbContext(typeof(PlurimaxDb))]
-    [Migration("20261127153540_Shelves")]
+    [Migration("20261127172137_Shelves")]
     partial class Shelves
     {
         /// <inheritdoc />
@@ -545,6 +545,10 @@ namespace Plurimax.Data.Migrations
                     b.Property<long>("Length")
                         .HasColumnType("bigint")
                         .HasColumnName("length");
+
+                    b.Property<string>("Look")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("look");
 
                     b.Property<string>("Name")
                         .IsRequired()

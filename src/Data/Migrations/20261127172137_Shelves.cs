@@ -26,6 +26,12 @@ namespace Plurimax.Data.Migrations
                 nullable: true);
 
             migrationBuilder.AddColumn<string>(
+                name: "look",
+                table: "client_files",
+                type: "jsonb",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
                 name: "source",
                 table: "client_files",
                 type: "text",
@@ -62,6 +68,10 @@ namespace Plurimax.Data.Migrations
 
             migrationBuilder.DropColumn(
                 name: "alt",
+                table: "client_files");
+
+            migrationBuilder.DropColumn(
+                name: "look",
                 table: "client_files");
 
             migrationBuilder.DropColumn(
