@@ -57,6 +57,20 @@ public class BenchPropertyTests(App app) : IClassFixture<App>
         }
     }
 
+    [Fact]
+    public async Task A_save_whose_answer_was_lost_is_no_change_of_somebody_else()
+    {
+        var maker = await app.SignInAsync();
+        var site = await app.SiteAsync("Unanswered");
+        var was = (await DocumentAsync(site.Id)).FindSection("home.opening")!.Value.Section.Content.Heading.Text;
+        await maker.TypeAsync(site.Id, "home.opening", "heading", was, "Ev");
+        async Task<System.Net.HttpStatusCode> Again(string[]? tried) => (await maker.AskAsync($"/sites/{site.Id}/bench/type", new { section = "home.opening", path = "heading", was, html = "Every wheel", tried }, $"/sites/{site.Id}/bench")).Status;
+        (await Again(null)).ShouldBe(System.Net.HttpStatusCode.Conflict);
+        (await Again(["Other words"])).ShouldBe(System.Net.HttpStatusCode.Conflict);
+        (await Again(["E", "Ev"])).ShouldBe(System.Net.HttpStatusCode.OK);
+        (await DocumentAsync(site.Id)).FindSection("home.opening")!.Value.Section.Content.Heading.Text.ShouldBe("Every wheel");
+    }
+
     /// <summary>Four writers, each in passages of their own, who all began with the first document; their saves come in any order, some at once.</summary>
     [Theory, InlineData(5), InlineData(6)]
     public async Task Writers_in_different_passages_end_with_one_document_whatever_the_order(int seed)

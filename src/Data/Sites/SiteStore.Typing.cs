@@ -26,8 +26,9 @@ public sealed partial class SiteStore
     /// nothing is changed and their text comes back. Saves in one stretch of typing are one revision.
     /// </summary>
     /// <param name="was">The text that the writer began with.</param>
+    /// <param name="tried">Texts that the same writer sent and had no answer for: a save whose answer was lost is no change of somebody else's.</param>
     /// <param name="evenSo">Put it in over what somebody else wrote.</param>
-    public async Task<TypeOutcome> TypeAsync(Guid siteId, string section, string path, string was, string text, string who, bool evenSo = false, CancellationToken cancel = default)
+    public async Task<TypeOutcome> TypeAsync(Guid siteId, string section, string path, string was, string text, string who, bool evenSo = false, IReadOnlyCollection<string>? tried = null, CancellationToken cancel = default)
     {
         for (var tries = 0; ; tries++)
         {
@@ -35,7 +36,7 @@ public sealed partial class SiteStore
             var head = await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == site.Head, cancel);
             var there = head.Document.FindSection(section)?.Section.Content.Passages().FirstOrDefault(p => p.Path == path).Passage;
             if (there is not null && there.Text == text) return new TypeOutcome(site, head.Document);
-            if (there is not null && !evenSo && there.Text != was)
+            if (there is not null && !evenSo && there.Text != was && tried?.Contains(there.Text) != true)
             {
                 var theirs = await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && (r.Touched == null || r.Touched == section && (r.Typed == null || r.Typed == path))).OrderByDescending(r => r.Number).Select(r => new { r.Who, r.At }).FirstOrDefaultAsync(cancel);
                 return new TypeOutcome(site, head.Document) { Theirs = there.Text, By = theirs?.Who ?? head.Who, At = theirs?.At ?? head.At };

@@ -18,7 +18,12 @@ namespace Plurimax.Web.Benching;
 /// <summary>A passage as it stands while somebody types.</summary>
 /// <param name="Html">The manuscript; or <paramref name="Text"/> where it is plain.</param>
 /// <param name="Was">The text the writer began with.</param>
-public sealed record TypedPassage(string Section, string Path, string? Html, string? Text, string Was, bool EvenSo = false);
+/// <param name="Tried">What was sent before and had no answer, as <paramref name="Html"/> or <paramref name="Text"/>.</param>
+public sealed record TypedPassage(string Section, string Path, string? Html, string? Text, string Was, bool EvenSo = false, string[]? Tried = null)
+{
+    /// <summary>A text of the passage as it is stored.</summary>
+    public string Stored(string? sent) => GalleyView.FormOf(Path) is var form && form == FieldForm.Plain ? FactReader.Clean(sent, lines: true) : ManuscriptReader.Read(sent ?? "", form == FieldForm.Block);
+}
 
 public sealed record PastedText(string Html, bool Block);
 
@@ -59,8 +64,8 @@ public static class BenchEndpoints
     private static async Task<IResult> TypeAsync(Guid id, TypedPassage typed, SiteStore store, SiteAddresses addresses, IBlobStore blobs, HttpContext http, CancellationToken cancel)
     {
         var form = GalleyView.FormOf(typed.Path);
-        var text = form == FieldForm.Plain ? FactReader.Clean(typed.Text, lines: true) : ManuscriptReader.Read(typed.Html ?? "", form == FieldForm.Block);
-        var outcome = await store.TypeAsync(id, typed.Section, typed.Path, typed.Was, text, http.User.Identity?.Name ?? "somebody", typed.EvenSo, cancel);
+        var text = typed.Stored(form == FieldForm.Plain ? typed.Text : typed.Html);
+        var outcome = await store.TypeAsync(id, typed.Section, typed.Path, typed.Was, text, http.User.Identity?.Name ?? "somebody", typed.EvenSo, [.. (typed.Tried ?? []).Take(8).Select(typed.Stored)], cancel);
         var (site, document) = (outcome.Site, outcome.Document);
         if (outcome.Problem is { } problem) return Results.Json(new { problem }, statusCode: 422);
         var settings = (await store.SettingsAsync(site, cancel)).All();

@@ -16,7 +16,7 @@ export function typed(el, html) {
   const job = { section: el.dataset.s, path: el.dataset.p, was: el.dataset.was };
   if (rich(el)) job.html = html ?? el.innerHTML; else job.text = el.value;
   const had = waiting.get(place(el));
-  if (had) job.was = had.was;
+  if (had) { job.was = had.was; job.tried = had.tried; }
   waiting.set(place(el), job);
   keep();
   tell('saving …');
@@ -33,9 +33,9 @@ async function sendAll() {
   while (waiting.size) {
     const [where, job] = waiting.entries().next().value;
     let answer;
-    try { answer = await ask('type', job); } catch { later('offline'); return; }
+    try { answer = await ask('type', job); } catch { unanswered(where, job); later('offline'); return; }
     if (answer.redirected || answer.status === 401) { later('signed out'); return; }
-    if (answer.status >= 500) { later('the server does not answer'); return; }
+    if (answer.status >= 500) { unanswered(where, job); later('the server does not answer'); return; }
     offline = false;
     const says = await answer.json().catch(() => ({}));
     const newer = waiting.get(where) !== job;
@@ -46,6 +46,13 @@ async function sendAll() {
     else { waiting.delete(where); if (el) wrong(el, says.problem); tell('not saved', true); }
     keep();
   }
+}
+
+// It may have been saved all the same: the next one says so, lest the writer is taken for somebody else.
+function unanswered(where, job) {
+  const next = waiting.get(where);
+  if (next) next.tried = [...(next.tried ?? []), job.html ?? job.text].slice(-8);
+  keep();
 }
 
 function later(why) {
@@ -65,7 +72,7 @@ function took(el, says, where, newer) {
   if (stands) stands.textContent = stands.textContent.replace(/^as release/, 'draft after release');
   const undo = document.querySelector('[data-key="z"]');
   if (undo) undo.disabled = false;
-  if (newer) waiting.get(where).was = says.text;
+  if (newer) { waiting.get(where).was = says.text; delete waiting.get(where).tried; }
   if (el) {
     el.dataset.was = says.text;
     el.classList.add('kp');
