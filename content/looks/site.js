@@ -34,6 +34,23 @@
       if (deep > d.documentElement.scrollHeight * .5 && deep - scrollY > innerHeight * 1.5) leave();
     }, { passive: true });
   }
+  // What counts is loaded after a yes and never before; the answer stays in this browser.
+  var ask = d.getElementById('consent'), counting = d.querySelector('meta[name=counting]');
+  if (ask && counting) {
+    var count = function () {
+      counting.content.split(' ').forEach(function (u) { var s = d.createElement('script'); s.src = u; s.async = true; d.head.appendChild(s); });
+    }, said = null;
+    try { said = JSON.parse(localStorage.getItem('counting')); } catch (x) { }
+    if (said && Date.now() - said.at < Number(ask.getAttribute('data-days')) * 864e5) { if (said.yes) count(); } else ask.hidden = false;
+    d.addEventListener('click', function (e) {
+      var b = e.target.closest('[data-consent]'), v = b && b.getAttribute('data-consent');
+      if (v === 'ask') { ask.hidden = false; ask.querySelector('button').focus(); }
+      if (v !== 'yes' && v !== 'no') return;
+      try { localStorage.setItem('counting', JSON.stringify({ yes: v === 'yes', at: Date.now() })); } catch (x) { }
+      ask.hidden = true;
+      if (v === 'yes') count(); else if (said && said.yes) location.reload();
+    });
+  }
   [].forEach.call(d.querySelectorAll('[data-until]'), function (e) {
     var t = new Date(e.getAttribute('data-until') + 'T23:59:59'), s = e.closest('section');
     if (s && t < new Date()) s.hidden = true;

@@ -36,6 +36,8 @@ public sealed class Site
     public ImmutableArray<string> Ticked { get; set; } = [];
     public ImmutableArray<string> HandedOver { get; set; } = [];
     public DateTimeOffset CreatedAt { get; set; }
+    /// <summary>Passages of the agency that stand linked on it.</summary>
+    public ImmutableArray<string> Linked { get; set; } = [];
     /// <summary>Made to win a prospect: private, marked, never released, off the Line.</summary>
     public bool IsSample { get; set; }
 
@@ -100,6 +102,9 @@ public sealed class Proof
     public required FactSheet Facts { get; set; }
     public required ImmutableDictionary<string, string> Settings { get; set; }
     public DateTimeOffset CreatedAt { get; set; }
+    /// <summary>Where the application was reached when it was sent, for links in a later mail; empty for proofs of before there were reminders.</summary>
+    public string Origin { get; set; } = "";
+    public DateTimeOffset? RemindedAt { get; set; }
     public DateTimeOffset? OpenedAt { get; set; }
     public DateTimeOffset? EndedAt { get; set; }
     public DateTimeOffset? ChangesAskedAt { get; set; }
@@ -151,6 +156,12 @@ public sealed class Release
     public required string Who { get; set; }
     public DateTimeOffset At { get; set; }
     public int FilesNew { get; set; }
+    /// <summary>The facts it was made of, so that a roll-out brings nothing with it but what it is about; null for releases of before there were roll-outs.</summary>
+    public FactSheet? Facts { get; set; }
+    /// <summary>The settings it was made with, as far as they are not the default.</summary>
+    public ImmutableDictionary<string, string>? Settings { get; set; }
+    /// <summary>Short digest of what of the settings shows on its pages (<see cref="Core.Standards.SettingsPrint"/>).</summary>
+    public string? Print { get; set; }
 }
 
 public sealed class Enquiry
@@ -162,6 +173,8 @@ public sealed class Enquiry
     public required string Email { get; set; }
     public string Phone { get; set; } = "";
     public required string Message { get; set; }
+    /// <summary>Why it is taken for advertising; empty for what was mailed.</summary>
+    public string Aside { get; set; } = "";
     public DateTimeOffset At { get; set; }
     public DateTimeOffset? DoneAt { get; set; }
 }
@@ -197,17 +210,6 @@ public sealed class OutboxMail
 
     /// <summary>A mail about a site, to be sent at once.</summary>
     public static OutboxMail About(Guid siteId, string to, string subject, string body, DateTimeOffset now) => new() { SiteId = siteId, To = to, Subject = subject, Body = body, At = now, NextTry = now };
-}
-
-/// <summary>What one layer sets. Scope is empty for the agency, else the id of the trade, client or site.</summary>
-public sealed class SettingValue
-{
-    public Core.Standards.SettingLayer Layer { get; set; }
-    public string Scope { get; set; } = "";
-    public required string Key { get; set; }
-    public required string Value { get; set; }
-    public required string Who { get; set; }
-    public DateTimeOffset At { get; set; }
 }
 
 /// <summary>A name in the books of the simulated registrar.</summary>

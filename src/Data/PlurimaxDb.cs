@@ -10,6 +10,7 @@ using Plurimax.Core.Facts;
 using Plurimax.Core.Sites;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 
 namespace Plurimax.Data;
 
@@ -37,6 +38,13 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
     public DbSet<Enquiry> Enquiries => Set<Enquiry>();
     public DbSet<OutboxMail> Outbox => Set<OutboxMail>();
     public DbSet<SettingValue> Settings => Set<SettingValue>();
+    public DbSet<SettingDraft> SettingDrafts => Set<SettingDraft>();
+    public DbSet<SettingChange> SettingChanges => Set<SettingChange>();
+    public DbSet<Standard> Standards => Set<Standard>();
+    public DbSet<StandardVersion> StandardVersions => Set<StandardVersion>();
+    public DbSet<Follow> Follows => Set<Follow>();
+    public DbSet<RollOut> RollOuts => Set<RollOut>();
+    public DbSet<RollOutSite> RollOutSites => Set<RollOutSite>();
     public DbSet<StartSheet> StartSheets => Set<StartSheet>();
     public DbSet<Intake> Intakes => Set<Intake>();
     public DbSet<SentBrief> SentBriefs => Set<SentBrief>();
@@ -81,6 +89,8 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             e.HasIndex(x => new { x.Station, x.WaitingFor });
             Json(e.Property(x => x.Ticked));
             Json(e.Property(x => x.HandedOver));
+            Json(e.Property(x => x.Linked));
+            e.Property(x => x.Linked).HasDefaultValueSql("'[]'");
             e.HasOne(x => x.Client).WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Restrict);
             e.HasOne(x => x.Maker).WithMany().HasForeignKey(x => x.MakerId).OnDelete(DeleteBehavior.SetNull);
         });
@@ -97,11 +107,18 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
         });
         b.Entity<SavedSection>(e => { Json(e.Property(x => x.Section)); e.HasIndex(x => x.Name).IsUnique(); });
         b.Entity<Mark>(e => e.HasIndex(x => new { x.ProofId, x.Number }).IsUnique());
-        b.Entity<Release>(e => { Json(e.Property(x => x.Manifest)); e.HasIndex(x => new { x.SiteId, x.Number }).IsUnique(); });
+        b.Entity<Release>(e => { Json(e.Property(x => x.Manifest)); Json(e.Property(x => x.Facts)); Json(e.Property(x => x.Settings)); e.HasIndex(x => new { x.SiteId, x.Number }).IsUnique(); });
         b.Entity<Enquiry>(e => e.HasIndex(x => new { x.SiteId, x.At }));
         b.Entity<Subscriber>(e => { e.HasIndex(x => new { x.SiteId, x.Email }).IsUnique(); e.HasIndex(x => x.TokenHash).IsUnique(); });
         b.Entity<OutboxMail>(e => e.HasIndex(x => new { x.SentAt, x.NextTry }));
-        b.Entity<SettingValue>(e => e.HasKey(x => new { x.Layer, x.Scope, x.Key }));
+        b.Entity<SettingValue>(e => { e.HasKey(x => new { x.Layer, x.Scope, x.Key }); e.HasIndex(x => new { x.Key, x.Layer }); });
+        b.Entity<SettingDraft>(e => e.HasKey(x => new { x.Layer, x.Scope, x.Key }));
+        b.Entity<SettingChange>(e => { e.HasIndex(x => new { x.Layer, x.Scope, x.At }); e.HasIndex(x => x.At); });
+        b.Entity<Standard>(e => e.HasIndex(x => x.Name).IsUnique());
+        b.Entity<StandardVersion>(e => { e.HasKey(x => new { x.Layer, x.Scope, x.Number }); Json(e.Property(x => x.Values)); });
+        b.Entity<Follow>(e => { e.HasKey(x => new { x.Layer, x.Scope, x.StandardId }); e.HasIndex(x => x.StandardId); e.HasOne<Standard>().WithMany().HasForeignKey(x => x.StandardId).OnDelete(DeleteBehavior.Cascade); });
+        b.Entity<RollOut>(e => { e.HasIndex(x => x.State); e.HasIndex(x => new { x.Layer, x.Scope, x.At }); });
+        b.Entity<RollOutSite>(e => { e.HasKey(x => new { x.RollOutId, x.Number }); e.HasIndex(x => new { x.RollOutId, x.State }); e.HasIndex(x => x.SiteId); e.HasOne<RollOut>().WithMany().HasForeignKey(x => x.RollOutId); e.HasOne(x => x.Site).WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.Cascade); });
         b.Entity<StartSheet>(e =>
         {
             Json(e.Property(x => x.Facts));

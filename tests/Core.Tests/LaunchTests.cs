@@ -88,8 +88,8 @@ public class LaunchTests
     public void The_pack_holds_every_part_and_the_same_bytes_each_time()
     {
         var files = SiteRenderer.Render(Site, Trade, Facts, RenderSettings.Plain);
-        var zip = HandoffPack.Zip(files, Site, Trade, Facts, "bell.example", "An Agency");
-        HandoffPack.Zip(files, Site, Trade, Facts, "bell.example", "An Agency").ShouldBe(zip);
+        var zip = HandoffPack.Zip(files, Site, Trade, Facts, "bell.example", SettingsRegistry.Values);
+        HandoffPack.Zip(files, Site, Trade, Facts, "bell.example", SettingsRegistry.Values).ShouldBe(zip);
         using var archive = new ZipArchive(new MemoryStream(zip));
         archive.Entries.Select(e => e.FullName).ShouldBe(files.Files.Keys.Select(k => "site/" + k).Concat(["facts.json", "contact.vcf", "zone.txt", "pictures.csv", "guide.html"]), ignoreOrder: true);
         archive.GetEntry("pictures.csv")!.Length.ShouldBeGreaterThan(60);
@@ -116,7 +116,7 @@ public class LaunchTests
         var stack = SettingsStack.Empty.With(SettingLayer.Site, [new("hosting_fee", "9")]).With(SettingLayer.Agency, [new("hosting_fee", "14")]);
         var r = stack.Resolve(fee);
         (r.Value, r.Layer).ShouldBe(("9", SettingLayer.Site));
-        r.Overruled.ShouldBe([(SettingLayer.Default, "12"), (SettingLayer.Agency, "14")]);
+        r.Overruled.Select(o => (o.Source.Layer, o.Value)).ShouldBe([(SettingLayer.Default, "12"), (SettingLayer.Agency, "14")]);
         fee.Check("a lot").Problem.ShouldNotBeNull();
         SettingsRegistry.Find("brand")!.Check("#0e8a94").Value.ShouldBe("#0e8a94");
         SettingsRegistry.Find("brand")!.Check("teal-ish").Ok.ShouldBeFalse();

@@ -157,10 +157,10 @@ public class RenderingTests
     [Fact]
     public void A_form_is_checked_field_by_field()
     {
-        EnquiryForm.Check(new("Pia", "pia@post.example", "", "Hello", true), Words).ShouldBeEmpty();
-        EnquiryForm.Check(EnquiryForm.Input.Empty, Words).Keys.Order().ShouldBe(["consent", "email", "message", "name"]);
-        EnquiryForm.Check(new("Pia", "pia@post", "call me", new string('x', 5000), true), Words).Keys.Order().ShouldBe(["email", "message", "phone"]);
-        var again = EnquiryForm.Render(Words, "s", "OK?", "/enquiry", "privacy.html", new("<Pia>", "x", "", "a & b", false), EnquiryForm.Check(new("<Pia>", "x", "", "a & b", false), Words)).Value;
+        EnquiryForm.Check(new("Pia", "pia@post.example", "", "Hello", true), Words, new("OK?")).ShouldBeEmpty();
+        EnquiryForm.Check(EnquiryForm.Input.Empty, Words, new("OK?")).Keys.Order().ShouldBe(["consent", "email", "message", "name"]);
+        EnquiryForm.Check(new("Pia", "pia@post", "call me", new string('x', 5000), true), Words, new("OK?")).Keys.Order().ShouldBe(["email", "message", "phone"]);
+        var again = EnquiryForm.Render(Words, "s", new("OK?"), "/enquiry", "privacy.html", new("<Pia>", "x", "", "a & b", false), EnquiryForm.Check(new("<Pia>", "x", "", "a & b", false), Words, new("OK?"))).Value;
         foreach (var part in new[] { "value=\"&lt;Pia&gt;\"", "a &amp; b", "aria-invalid=\"true\"", "2 boxes need another look." }) again.ShouldContain(part);
     }
 }

@@ -26,8 +26,13 @@ public sealed record Wishes(MainAction? Action = null, Tone? Tone = null, string
     /// <summary>A look decided to the last detail; it goes before all other wishes for it.</summary>
     public LookChoice? Decided { get; init; }
 
+    /// <summary>The decided look was nobody's choice: standards may still decide its colours and type.</summary>
+    public bool StaysOpen { get; init; }
+
+    internal bool LooksOpen => Decided is null ? Look is null && Brand is null : StaysOpen;
+
     /// <summary>What was decided for a site that stands, to compose it again.</summary>
-    public static Wishes Of(SiteDocument site) => new(site.Action, site.Tone, Size: site.Size, Second: site.SecondTone, Length: site.Length) { Decided = site.Look, Files = site.Files.IsDefault ? [] : site.Files };
+    public static Wishes Of(SiteDocument site) => new(site.Action, site.Tone, Size: site.Size, Second: site.SecondTone, Length: site.Length) { Decided = site.Look, StaysOpen = site.OpenLook, Files = site.Files.IsDefault ? [] : site.Files };
 }
 
 /// <summary>
@@ -64,7 +69,7 @@ public static class Composer
         var plan = SitePlan.For(trade, facts, wishes.Size, [.. services.Select(s => s.Id)], wishes.Files.Count(f => f.IsPhoto));
 
         var pages = Write(trade, picker, plan, services, wishes.Files);
-        return (new SiteDocument(trade.Id, trade.Language, action, tone, cut.Id, take, Look(trade, seed, wishes with { LookWords = wishes.LookWords ?? LookWordsOf(facts) }), pages, []) { Seed = seed, Size = wishes.Size, SecondTone = wishes.Second, Length = wishes.Length, Files = wishes.Files.IsEmpty ? default : wishes.Files }, picker.Nearness);
+        return (new SiteDocument(trade.Id, trade.Language, action, tone, cut.Id, take, Look(trade, seed, wishes with { LookWords = wishes.LookWords ?? LookWordsOf(facts) }), pages, []) { Seed = seed, Size = wishes.Size, SecondTone = wishes.Second, Length = wishes.Length, Files = wishes.Files.IsEmpty ? default : wishes.Files, OpenLook = wishes.LooksOpen }, picker.Nearness);
     }
 
     /// <summary>Adds another language: the same plan, cut and take, in the words of the trade in that language.</summary>

@@ -19,14 +19,15 @@ public static class FactTree
     }
 
     /// <summary>Whether a condition such as "rating.value" holds.</summary>
-    public static bool Has(IReadOnlyDictionary<string, object> tree, string path)
+    public static bool Has(IReadOnlyDictionary<string, object> tree, string path) => Get(tree, path) is not null and not false and not "";
+
+    /// <summary>The value at a dotted name; null where there is none.</summary>
+    public static object? Get(IReadOnlyDictionary<string, object> tree, string path)
     {
         object? at = tree;
         foreach (var part in path.Split('.'))
-        {
-            if (at is not IReadOnlyDictionary<string, object> map || !map.TryGetValue(part, out at)) return false;
-        }
-        return at is not null and not false and not "";
+            if (at is not IReadOnlyDictionary<string, object> map || !map.TryGetValue(part, out at)) return null;
+        return at;
     }
 
     private static void Put(Dictionary<string, object> root, string id, object value)

@@ -15,7 +15,7 @@ namespace Plurimax.Core.Handoff;
 public static class HandoffPack
 {
     /// <summary>A ZIP whose bytes depend on its contents alone.</summary>
-    public static byte[] Zip(SiteFiles site, SiteDocument document, TradeTemplate trade, FactSheet facts, string domain, string agency)
+    public static byte[] Zip(SiteFiles site, SiteDocument document, TradeTemplate trade, FactSheet facts, string domain, ImmutableDictionary<string, string> settings)
     {
         using var memory = new MemoryStream();
         using (var zip = new ZipArchive(memory, ZipArchiveMode.Create, leaveOpen: true, Encoding.UTF8))
@@ -31,9 +31,9 @@ public static class HandoffPack
             foreach (var (path, bytes) in site.Files) Add("site/" + path, bytes);
             AddText("facts.json", FactsJson(facts));
             AddText("contact.vcf", VCard(facts, domain));
-            AddText("zone.txt", ZoneFile(domain));
+            AddText("zone.txt", Launching.ZoneFile.Write(domain, key => settings[key], moving: false));
             AddText("pictures.csv", PictureList(document, trade, facts));
-            AddText("guide.html", Guide(facts, domain, agency, site));
+            AddText("guide.html", Guide(facts, domain, settings, site, TextEngine.For(document, document.Language, trade, facts, settings).Text));
         }
         return memory.ToArray();
     }
@@ -79,21 +79,6 @@ public static class HandoffPack
         return b.ToString();
     }
 
-    /// <summary>Zone file (RFC 1035, 5) for a plain site: web addresses, a null mail exchanger (RFC 7505) until mail is arranged, CAA (RFC 8659).</summary>
-    public static string ZoneFile(string domain, string address = "192.0.2.80", uint serial = 2026010101) => $"""
-        $ORIGIN {domain}.
-        $TTL 3600
-        @    IN SOA ns1.names.example. hostmaster.names.example. ( {serial} 7200 900 1209600 3600 )
-        @    IN NS  ns1.names.example.
-        @    IN NS  ns2.names.example.
-        @    IN A   {address}
-        www  IN A   {address}
-        @    IN MX  0 .
-        @    IN TXT "v=spf1 -all"
-        @    IN CAA 0 issue "authority.example"
-
-        """;
-
     private static string PictureList(SiteDocument document, TradeTemplate trade, FactSheet facts)
     {
         var b = new StringBuilder("file,shows,made by,rights\r\n");
@@ -102,14 +87,14 @@ public static class HandoffPack
         return b.ToString();
     }
 
-    private static string Guide(FactSheet facts, string domain, string agency, SiteFiles site) => Html.Of($"""
+    private static string Guide(FactSheet facts, string domain, ImmutableDictionary<string, string> settings, SiteFiles site, TextEngine text) => Html.Of($"""
         <!doctype html>
         <html lang="en-GB">
         <head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Your site: {facts.Name}</title>
         <style>body{new Html("{font:1rem/1.6 Georgia,serif;max-width:40rem;margin:2rem auto;padding:0 1rem;color:#12211e}h1,h2{line-height:1.2}code{background:#edf1ef;padding:.1em .3em}")}</style></head>
         <body>
         <h1>{facts.Name}: your site</h1>
-        <p>This folder is yours. Nothing in it needs us, or anybody's program.</p>
+        {(settings["guide_text"] is { Length: > 0 } own ? text.Prose(new Passage(own)) : Html.Empty)}<p>This folder is yours. Nothing in it needs us, or anybody's program.</p>
         <h2>What is in it</h2>
         <ul>
         <li><code>site/</code>: the whole site, {site.Files.Count} files. Any web server serves it as it is; put the contents of the folder where your host tells you.</li>
@@ -119,11 +104,24 @@ public static class HandoffPack
         <li><code>pictures.csv</code>: every picture and who may use it.</li>
         </ul>
         <h2>The enquiry form</h2>
-        <p>The form sends to the address <code>/enquiry</code> at the same host. While {agency} looks after the site, messages come to you by mail. If the site moves, point the form to a service of the new host, or replace it with your mail address.</p>
+        <p>The form sends to the address <code>/enquiry</code> at the same host. While {settings["agency_name"]} looks after the site, messages come to you by mail. If the site moves, point the form to a service of the new host, or replace it with your mail address.</p>
         <h2>Changing a text</h2>
         <p>Each page is one file. Open it with any text editor, change the words between the tags, save, and put it back.</p>
+        <h2>What it costs a month</h2>
+        {Fees(settings)}
         </body>
         </html>
 
         """).Value;
+
+    /// <summary>Hosting and care a month, with the tax on their sum rounded once (half away from zero, as EN 16931 rounds totals).</summary>
+    public static Html Fees(ImmutableDictionary<string, string> settings)
+    {
+        static decimal D(string text) => decimal.Parse(text, System.Globalization.CultureInfo.InvariantCulture);
+        string Sum(decimal amount) => $"{amount.ToString("0.00", System.Globalization.CultureInfo.InvariantCulture)} {settings["currency"]}";
+        decimal hosting = D(settings["hosting_fee"]), care = D(settings["care_fee"]), net = hosting + care;
+        var taxed = settings["tax_name"].Length > 0 && D(settings["tax_rate"]) > 0;
+        var tax = taxed ? Math.Round(net * D(settings["tax_rate"]) / 100, 2, MidpointRounding.AwayFromZero) : 0;
+        return Html.Of($"<ul><li>Hosting: {Sum(hosting)}</li><li>Care: {Sum(care)}</li>{Html.If(taxed, $"<li>{settings["tax_name"]} {settings["tax_rate"]} %: {Sum(tax)}</li>")}<li><b>Together: {Sum(net + tax)}</b></li></ul>");
+    }
 }

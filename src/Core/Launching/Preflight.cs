@@ -7,6 +7,7 @@ using Plurimax.Core.Facts;
 using Plurimax.Core.Likeness;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
+using Plurimax.Core.Standards;
 using Plurimax.Core.Styling;
 using Plurimax.Core.Trades;
 
@@ -30,10 +31,23 @@ public sealed record PreflightInput(SiteDocument Site, TradeTemplate Trade, Fact
 /// <summary>Checks before a release. A blocker stops it; a warning is said and may be accepted.</summary>
 public static partial class Preflight
 {
-    public static ImmutableArray<Finding> Check(PreflightInput x)
+    public static ImmutableArray<Finding> Check(PreflightInput x) => Check(x, SiteRenderer.Render(x.Site, x.Trade, x.Facts, x.Settings));
+
+    /// <param name="files">The site as it was rendered from the same input.</param>
+    public static ImmutableArray<Finding> Check(PreflightInput x, SiteFiles files) =>
+        [.. Weighed(OfSite(x with { Site = SettingsDress.Over(x.Site, x.Settings.Settings), Facts = SettingsDress.Shown(x.Facts, x.Settings.Settings) }).Concat(OfFiles(files.Files)), x.Settings.Settings).OrderByDescending(f => f.Severity).ThenBy(f => f.Rule, StringComparer.Ordinal)];
+
+    /// <summary>The findings with the weight that the settings give to their rules.</summary>
+    private static IEnumerable<Finding> Weighed(IEnumerable<Finding> findings, ImmutableDictionary<string, string> settings)
     {
-        var files = SiteRenderer.Render(x.Site, x.Trade, x.Facts, x.Settings);
-        return [.. OfSite(x).Concat(OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value))).OrderByDescending(f => f.Severity).ThenBy(f => f.Rule, StringComparer.Ordinal)];
+        foreach (var f in findings)
+            switch (settings.GetValueOrDefault("check_" + f.Rule.Replace('-', '_')))
+            {
+                case "off": continue;
+                case "blocks": yield return f with { Severity = Severity.Blocker }; break;
+                case "warns": yield return f with { Severity = Severity.Warning }; break;
+                default: yield return f; break;
+            }
     }
 
     private static IEnumerable<Finding> OfSite(PreflightInput x)
@@ -45,6 +59,9 @@ public static partial class Preflight
         if (x.Nearest is { } near && near.Resemblance > Shingles.Bound) yield return new("likeness", Severity.Warning, $"It reads {near.Resemblance:P0} like the site of {near.Name}; at most {Shingles.Bound:P0} is good.", "whole site", "Take another take of the sections that say the same, or write some of them yourself.", "bench");
         var texts = x.Site.Languages.ToDictionary(l => l, l => TextEngine.For(x.Site, l, x.Trade, x.Facts, x.Settings.Settings).Text);
         var own = texts[x.Site.Language];
+        foreach (var (where, text) in Shared(x))
+            foreach (var name in Placeholders.Unknown(text))
+                yield return new("unknown-fact", Severity.Blocker, $"“{name}” is no fact; its place stays empty.", where, "Choose a fact from the list, or take it out.", where.StartsWith("setting", StringComparison.Ordinal) ? "settings" : "bench");
         foreach (var (target, why) in LinkTarget.Dead(x.Site, x.Facts)) yield return new("dead-target", Severity.Warning, $"A link to {target} is left out. {why}", "every page", "Let it lead elsewhere, under “On every page” of the Bench.", "bench");
         foreach (var page in x.Site.Pages.Where(p => !p.Hidden))
             foreach (var section in page.Sections.Where(s => !s.Hidden))
@@ -80,6 +97,25 @@ public static partial class Preflight
         foreach (var pair in Roles.Pairs)
             if (Contrast.Ratio(roles[pair.Text], roles[pair.Ground]) is var ratio && ratio < pair.Least)
                 yield return new("contrast", Severity.Blocker, $"{pair.Text} on {pair.Ground} reaches {ratio:0.00}:1; {pair.Least:0.0}:1 is needed.", "every page", "Choose another brand colour.", "look");
+    }
+
+    /// <summary>Every text in which a fact may be named: of the settings, of what stands on every page, of pages and their sections.</summary>
+    private static IEnumerable<(string Where, string Text)> Shared(PreflightInput x)
+    {
+        foreach (var s in SettingsRegistry.All)
+            if (s.IsProse && s.Shows.HasFlag(SettingShows.Pages) && x.Settings.Settings.TryGetValue(s.Key, out var value) && value.Contains('{') && value != s.Default) yield return ($"setting {s.Name}", value);
+        if (x.Site.Parts is { } parts)
+            foreach (var p in new[] { parts.Notice?.Text, parts.PopUp?.Heading, parts.PopUp?.Text }.Concat(parts.Links.Select(l => l.Label)))
+                if (p is { IsEmpty: false }) yield return ("every page", p.Text);
+        foreach (var page in x.Site.Pages.Where(p => !p.Hidden))
+        {
+            foreach (var p in new[] { page.Menu, page.Title, page.Description }) yield return (page.File, p.Text);
+            foreach (var section in page.Sections.Where(s => !s.Hidden))
+            {
+                foreach (var button in section.Buttons) yield return ($"{SectionKinds.Of(section.Content).Label}, {page.File}", button.Label.Text);
+                foreach (var (path, p) in section.Content.Passages()) if (path != CodeContent.CodePath) yield return ($"{SectionKinds.Of(section.Content).Label}, {page.File}", p.Text);
+            }
+        }
     }
 
     /// <summary>Rules that need only the finished files; also for a folder from elsewhere.</summary>

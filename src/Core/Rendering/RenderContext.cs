@@ -22,6 +22,13 @@ public sealed record RenderSettings(string BaseUrl, ImmutableDictionary<string, 
     /// <summary>Gives a file that was made for the site before, by its path; null where it is to be made. For what takes long and whose name says what is in it.</summary>
     public Func<string, byte[]?>? Made { get; init; }
 
+    /// <summary>The settings as they hold on one page, which may set some for itself ("KEY@PAGE").</summary>
+    public RenderSettings For(Page page)
+    {
+        var own = Standards.SettingsRegistry.ForPages.Where(k => Settings.ContainsKey($"{k}@{page.Bare}")).Select(k => KeyValuePair.Create(k, Settings[$"{k}@{page.Bare}"])).ToList();
+        return own.Count == 0 ? this : this with { Settings = Settings.SetItems(own) };
+    }
+
     public static readonly RenderSettings Plain = new("http://site.example/", Standards.SettingsRegistry.Defaults());
 }
 
@@ -54,6 +61,21 @@ internal sealed record RenderContext(
     public string Folder { get; init; } = "";
     /// <summary>The page in the languages of the site: tag, file from the root of the site, and whether it is the same page or only the home of that language.</summary>
     public ImmutableArray<(string Language, string File, bool Same)> Versions { get; init; } = [];
+
+    /// <summary>A setting as it holds on this page.</summary>
+    public string Set(string key) => Settings.Settings.GetValueOrDefault(key) ?? Standards.SettingsRegistry.Values[key];
+    public bool Yes(string key) => Set(key) == "yes";
+    public int Whole(string key) => int.Parse(Set(key), CultureInfo.InvariantCulture);
+
+    /// <summary>Opening hours in runs of days that are alike, as far as the settings show them.</summary>
+    public IEnumerable<(int First, int Last, ImmutableArray<OpenSpan> Spans)> Runs(OpeningHours hours) => hours.Runs().Where(r => r.Spans.Length > 0 || Yes("hours_closed"));
+
+    /// <summary>Something to press that rings; plain where the settings do not want numbers to ring.</summary>
+    public Html Ring(PhoneValue p, Html inner, string css = "")
+    {
+        var named = css.Length > 0 ? Html.Of($" class=\"{css}\"") : Html.Empty;
+        return Yes("phone_link") ? Html.Of($"<a{named} href=\"tel:{p.E164}\">{inner}</a>") : Html.Of($"<span{named}>{inner}</span>");
+    }
 
     public string W(string key, params (string, string)[] values) => Words.Get(key, Seed, values);
     public PhoneValue? Phone => Facts.Public<PhoneValue>("phone");
@@ -148,7 +170,7 @@ internal sealed record RenderContext(
         var main = MainAction();
         var second = Site.Action == Trades.MainAction.Call
             ? Button((ContactFile("enquiry"), W("contact.write"), null), "btn alt")
-            : Phone is { } p ? Html.Of($"<a class=\"btn alt\" href=\"tel:{p.E164}\">{Icon("phone")}<span>{W("contact.call", ("phone", p.National))}</span></a>") : Html.Empty;
+            : Phone is { } p && Yes("phone_link") ? Html.Of($"<a class=\"btn alt\" href=\"tel:{p.E164}\">{Icon("phone")}<span>{W("contact.call", ("phone", p.National))}</span></a>") : Html.Empty;
         return Html.Of($"<p class=\"ctas\">{Button(main)}{second}</p>");
     }
 }

@@ -7,6 +7,7 @@ using Plurimax.Core.Facts;
 using Plurimax.Core.Pictures;
 using Plurimax.Core.Rendering.Sections;
 using Plurimax.Core.Sites;
+using Plurimax.Core.Standards;
 using Plurimax.Core.Styling;
 using Plurimax.Core.Trades;
 using Plurimax.Core.Wordmarks;
@@ -29,6 +30,7 @@ public static class SiteRenderer
     /// <param name="only">Path of one page to render without the rest, for views; null renders all.</param>
     public static SiteFiles Render(SiteDocument site, TradeTemplate trade, FactSheet facts, RenderSettings settings, string? only = null)
     {
+        (site, facts) = (SettingsDress.Over(site, settings.Settings), SettingsDress.Shown(facts, settings.Settings));
         var look = DressedLook.Of(site.Look);
         var seed = site.SeedFor(trade, facts);
         var pictures = SitePictures.For(trade, site, look, seed);
@@ -44,7 +46,8 @@ public static class SiteRenderer
             var folder = language == site.Language ? "" : language.Split('-')[0] + "/";
             foreach (var page in own.Pages.Where(p => !p.Hidden))
             {
-                var context = new RenderContext(own, spoken, facts, says, look, settings with { Settings = says.Settings }, seed, pictures) { Page = page, Home = page.IsHome, Assets = folder.Length > 0 ? "../" : "", Folder = folder, Versions = Versions(site, page) };
+                var context = new RenderContext(own, spoken, facts, says, look, (settings with { Settings = says.Settings }).For(page), seed, pictures) { Page = page, Home = page.IsHome, Assets = folder.Length > 0 ? "../" : "", Folder = folder, Versions = Versions(site, page) };
+                says.Mark = Marks.InText(context);
                 var html = Document(context);
                 styles.UnionWith(context.UsedStyles);
                 if (only is null || only == folder + page.File) pages.Add((folder + page.File, html));
@@ -70,7 +73,7 @@ public static class SiteRenderer
         Add("favicon.svg", MarkSheets.Favicon(Marks.Words(missing), look));
         foreach (var (path, svg) in Marks.Files(missing)) Add(path, svg);
         var mark = Marks.Words(missing);
-        if (settings.Mode == RenderMode.Publish && MarkSheets.CardPath(mark, look) is var card) files[card] = settings.Made?.Invoke(card) ?? MarkSheets.Card(mark, look);
+        if (settings.Mode == RenderMode.Publish && Card(missing, mark) is var shown && MarkSheets.CardPath(shown, look) is var card) files[card] = settings.Made?.Invoke(card) ?? MarkSheets.Card(shown, look);
         foreach (var p in pictures.Values) Add(p.File, p.Svg);
         foreach (var section in site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections).Where(s => !s.Hidden))
             if (section.Content is CodeContent { Code.IsEmpty: false } code) Add(Extras.FileOf(section), Extras.CodePage(code, site.Language));
@@ -87,8 +90,10 @@ public static class SiteRenderer
         {
             foreach (var page in site.Pages.Where(p => !p.Hidden))
                 foreach (var before in page.Before.Where(b => !files.ContainsKey(b))) Add(before, MovedPage.To(page.File, before));
-            Add("sitemap.xml", SiteMap(site, settings));
-            Add("robots.txt", settings.Settings.GetValueOrDefault("index") == "no" ? "User-agent: *\nDisallow: /\n" : $"User-agent: *\nAllow: /\n\nSitemap: {settings.BaseUrl}sitemap.xml\n");
+            var mapped = missing.Yes("sitemap") && missing.Yes("index");
+            if (mapped) Add("sitemap.xml", SiteMap(site, settings));
+            var further = string.Concat(SettingsRegistry.Rows(missing.Set("robots_extra")).Select(l => l + "\n"));
+            Add("robots.txt", !missing.Yes("index") ? "User-agent: *\nDisallow: /\n" : $"User-agent: *\nAllow: /\n{further}{(mapped ? $"\nSitemap: {settings.BaseUrl}sitemap.xml\n" : "")}");
         }
         return new SiteFiles(files.ToImmutable());
     }
@@ -122,6 +127,7 @@ public static class SiteRenderer
     /// <summary>What is looked at while a page is rendered.</summary>
     private static RenderContext On(SiteDocument site, Page of, TradeTemplate trade, FactSheet facts, RenderSettings settings)
     {
+        (site, facts) = (SettingsDress.Over(site, settings.Settings), SettingsDress.Shown(facts, settings.Settings));
         var look = DressedLook.Of(site.Look);
         var seed = site.SeedFor(trade, facts);
         var language = of.Language ?? site.Language;
@@ -129,7 +135,9 @@ public static class SiteRenderer
         var page = own.Pages.First(p => p.Id == of.Bare || p.Id == of.Id);
         var (spoken, says) = TextEngine.For(site, language, trade, facts, settings.Settings);
         var folder = language == site.Language ? "" : language.Split('-')[0] + "/";
-        return new RenderContext(own, spoken, facts, says, look, settings with { Settings = says.Settings }, seed, SitePictures.For(trade, site, look, seed)) { Page = page, Home = page.IsHome, Assets = folder.Length > 0 ? "../" : "", Folder = folder };
+        var context = new RenderContext(own, spoken, facts, says, look, (settings with { Settings = says.Settings }).For(page), seed, SitePictures.For(trade, site, look, seed)) { Page = page, Home = page.IsHome, Assets = folder.Length > 0 ? "../" : "", Folder = folder };
+        says.Mark = Marks.InText(context);
+        return context;
     }
 
     /// <summary>The sections of a page in order. Where no opening or title has the first heading, the first section that says anything has it.</summary>
@@ -150,16 +158,29 @@ public static class SiteRenderer
     /// <summary>Title and description of a page as a search engine would show them.</summary>
     public static (string Title, string Description) Snippet(SiteDocument site, Page page, TradeTemplate trade, FactSheet facts, RenderSettings settings)
     {
+        facts = SettingsDress.Shown(facts, settings.Settings);
         var (_, text) = TextEngine.For(site, page.Language ?? site.Language, trade, facts, settings.Settings);
-        return (Title(text, page, facts), Description(text, page));
+        var own = settings.For(page).Settings;
+        return (Title(text, page, facts, own), Description(text, page, own));
     }
 
-    private static string Title(TextEngine text, Page page, FactSheet facts) => text.Plain(page.Title) is { Length: > 0 } t ? t : $"{text.Plain(page.Menu)} | {facts.Name}";
+    /// <summary>The title somebody wrote; else by the pattern of the settings; else the one that was composed. With the end that all titles have.</summary>
+    private static string Title(TextEngine text, Page page, FactSheet facts, ImmutableDictionary<string, string> settings)
+    {
+        var composed = text.Plain(page.Title) is { Length: > 0 } t ? t : $"{text.Plain(page.Menu)} | {facts.Name}";
+        string Patterned(string key) => settings.GetValueOrDefault(key) is { Length: > 0 } pattern ? text.Pattern(pattern, text.Plain(page.Menu), composed) : "";
+        var title = !page.Title.Kept && Patterned("title_pattern") is { Length: > 0 } p ? p : composed;
+        return Patterned("title_end") is { Length: > 0 } end && !title.Contains(end.TrimStart('|', '-', ',', ' '), StringComparison.OrdinalIgnoreCase) ? $"{title}{(end[0] == ',' ? "" : " ")}{end}" : title;
+    }
+
+    /// <summary>What stands on the card for shared links.</summary>
+    private static MarkWords Card(RenderContext c, MarkWords mark) => c.Set("card_line") is { Length: > 0 } line && c.Text.Letter(line).Trim() is { Length: > 0 } own ? mark with { Place = Lettering.Letters.Cut(own, 60) } : mark;
 
     /// <summary>The page's own description, else the first sentences of its texts, cut at a sentence or word under 156 characters.</summary>
-    private static string Description(TextEngine text, Page page)
+    private static string Description(TextEngine text, Page page, ImmutableDictionary<string, string> settings)
     {
         var own = text.Plain(page.Description);
+        if (!page.Description.Kept && settings.GetValueOrDefault("description_pattern") is { Length: > 0 } pattern && text.Pattern(pattern, text.Plain(page.Menu), text.Plain(page.Title)) is { Length: > 0 } said) return said;
         if (own.Length > 0) return own;
         var texts = page.Sections.Where(s => !s.Hidden).SelectMany(s => s.Content.Passages()).Where(p => p.Path.EndsWith("text", StringComparison.Ordinal) && text.Stands(p.Passage)).Select(p => text.Plain(p.Passage).ReplaceLineEndings(" ")).Where(t => t.Length > 24);
         var first = "";
@@ -180,27 +201,29 @@ public static class SiteRenderer
         foreach (var (_, html) in Sections(c)) main.Append(html.Value);
         Html header = Frame.Header(c), footer = Frame.Footer(c);
         var sprite = Html.Of($"<svg width=\"0\" height=\"0\" class=\"vh\" aria-hidden=\"true\">{c.UsedIcons.Order(StringComparer.Ordinal).Select(i => Html.Of($"<symbol id=\"i-{i}\" viewBox=\"0 0 24 24\">{new Html(IconBook.ShapesOf(i))}</symbol>"))}</svg>");
-        var title = Title(c.Text, c.Page, c.Facts);
-        var description = Description(c.Text, c.Page);
+        var title = Title(c.Text, c.Page, c.Facts, c.Settings.Settings);
+        var description = Description(c.Text, c.Page, c.Settings.Settings);
+        var shareTitle = c.Set("share_title") is { Length: > 0 } share && c.Text.Pattern(share, c.Text.Plain(c.Page.Menu), title) is { Length: > 0 } shown ? shown : title;
         var url = c.Settings.BaseUrl + c.Folder + (c.Home ? "" : c.Page.File);
         var cardTags = c.Photo(c.Page.Share) is { } shared
             ? Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{shared.File}\">\n<meta property=\"og:image:width\" content=\"{shared.Width}\">\n<meta property=\"og:image:height\" content=\"{shared.Height}\">\n<meta property=\"og:image:alt\" content=\"{shared.Alt}\">\n")
-            : Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{MarkSheets.CardPath(Marks.Words(c), c.Look)}\">\n<meta property=\"og:image:width\" content=\"{MarkSheets.CardWidth.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:height\" content=\"{MarkSheets.CardHeight.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:alt\" content=\"{c.Facts.Name}\">\n");
+            : Html.Of($"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{MarkSheets.CardPath(Card(c, Marks.Words(c)), c.Look)}\">\n<meta property=\"og:image:width\" content=\"{MarkSheets.CardWidth.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:height\" content=\"{MarkSheets.CardHeight.ToString(CultureInfo.InvariantCulture)}\">\n<meta property=\"og:image:alt\" content=\"{c.Facts.Name}\">\n");
         var edit = c.Settings.Mode == RenderMode.Anchored ? Html.Of($"<script src=\"/js/sheet.js\" defer></script>\n") : Html.Empty;
         var count = c.Settings.Settings.GetValueOrDefault("analytics") is { Length: > 0 } code ? Html.Of($"<meta name=\"analytics\" content=\"{code}\">\n") : Html.Empty;
+        var codes = SettingsRegistry.Rows(c.Set("verification")).Select(r => r.Split('=', 2, StringSplitOptions.TrimEntries)).Where(p => p.Length == 2).Select(p => Html.Of($"<meta name=\"{p[0]}\" content=\"{p[1]}\">\n")).ToList();
         var head = c.Page.Id == "404" ? Html.Of($"<meta name=\"robots\" content=\"noindex\">\n") : Html.Of($"""
-            {(c.Page.Unlisted ? new Html("<meta name=\"robots\" content=\"noindex\">\n") : Html.Empty)}<meta name="description" content="{description}">
+            {(c.Page.Unlisted || !c.Yes("index") ? new Html("<meta name=\"robots\" content=\"noindex\">\n") : Html.Empty)}<meta name="description" content="{description}">
             <link rel="canonical" href="{url}">
             {Alternates(c)}<meta property="og:type" content="website">
             <meta property="og:locale" content="{c.Site.Language.Replace('-', '_')}">
             <meta property="og:site_name" content="{c.Facts.Name}">
-            <meta property="og:title" content="{title}">
+            <meta property="og:title" content="{shareTitle}">
             <meta property="og:description" content="{description}">
             <meta property="og:url" content="{url}">
             {cardTags}<meta name="twitter:card" content="summary_large_image">
 
             """);
-        var data = c.Home ? Html.Of($"<script type=\"application/ld+json\">{new Html(StructuredData(c))}</script>\n") : Html.Empty;
+        var data = c.Home && c.Yes("structured") ? Html.Of($"<script type=\"application/ld+json\">{new Html(StructuredData(c))}</script>\n") : Html.Empty;
         return Html.Of($"""
             <!doctype html>
             <html lang="{c.Site.Language}">
@@ -212,7 +235,7 @@ public static class SiteRenderer
             <meta name="theme-color" content="{c.Look.Roles["bg"]}">
             {c.Look.Look.Type.Pairing.Preload.Select(p => Html.Of($"<link rel=\"preload\" href=\"{root}fonts/{p}.woff2\" as=\"font\" type=\"font/woff2\" crossorigin>\n"))}<link rel="stylesheet" href="{root}site.css">
             <script src="{root}site.js" defer></script>
-            {count}{edit}{data}</head>
+            {count}{codes}{Counting.Head(c)}{edit}{data}</head>
             <body>
             <a class="skip" href="#main">{c.W("menu.skip")}</a>
             {sprite}

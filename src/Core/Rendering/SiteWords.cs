@@ -20,6 +20,8 @@ public sealed class SiteWords
     private readonly Dictionary<string, string[]> _lists = new(StringComparer.Ordinal);
     private readonly string _country;
     private readonly SiteWords? _otherwise;
+    private readonly string _hoursClock = "language";
+    private readonly bool _shortDays;
 
     /// <summary>ISO 639-1, lower case.</summary>
     public string Language { get; }
@@ -39,6 +41,19 @@ public sealed class SiteWords
         var stream = new YamlStream();
         stream.Load(new StringReader(Content.Text($"copy/{language}/site-words.yaml")!));
         Walk("", stream.Documents[0].RootNode);
+    }
+
+    private SiteWords(SiteWords from, string clock, bool shortDays)
+    {
+        (Language, _country, _otherwise, _words, _lists) = (from.Language, from._country, from._otherwise, from._words, from._lists);
+        (_hoursClock, _shortDays) = (clock, shortDays);
+    }
+
+    /// <summary>The same words, with clock and days as the settings would have them written.</summary>
+    public SiteWords Written(IReadOnlyDictionary<string, string> settings)
+    {
+        string clock = settings.GetValueOrDefault("hours_clock", "language"), days = settings.GetValueOrDefault("hours_days", "long");
+        return clock == "language" && days == "long" ? this : new SiteWords(this, clock, days == "short");
     }
 
     private void Walk(string path, YamlNode node)
@@ -64,17 +79,21 @@ public sealed class SiteWords
         return text;
     }
 
-    public string Day(int day) => _lists["days.long"][day];
+    public string Day(int day) => _lists[_shortDays && _lists.ContainsKey("days.short") ? "days.short" : "days.long"][day];
 
     /// <summary>"8.30 am", "8.30 Uhr", "8 h 30".</summary>
-    public string Time(TimeOnly t) => Named(t) ?? Clock(t, "clock.at", "clock.hour");
+    public string Time(TimeOnly t) => _hoursClock == "24" ? t.ToString("HH:mm", CultureInfo.InvariantCulture) : _hoursClock == "12" ? Twelve(t) : Named(t) ?? Clock(t, "clock.at", "clock.hour");
 
     /// <summary>"8.30 am – 6 pm", "8.30 – 18 Uhr", "de 8:30 a 18:00".</summary>
     public string Span(OpenSpan s)
     {
+        if (_hoursClock == "24") return $"{s.From.ToString("HH:mm", CultureInfo.InvariantCulture)} – {s.To.ToString("HH:mm", CultureInfo.InvariantCulture)}";
+        if (_hoursClock == "12") return $"{Twelve(s.From)} – {Twelve(s.To)}";
         string End(TimeOnly t) => Named(t) ?? (Has("clock.bare") ? Clock(t, "clock.bare", "clock.bare_hour") : Clock(t, "clock.at", "clock.hour"));
         return Find("clock.span")!.Replace("{a}", End(s.From)).Replace("{b}", End(s.To));
     }
+
+    private static string Twelve(TimeOnly t) => $"{(t.Hour % 12 == 0 ? 12 : t.Hour % 12)}{(t.Minute > 0 ? ":" + t.Minute.ToString("00", CultureInfo.InvariantCulture) : "")} {(t.Hour < 12 ? "am" : "pm")}";
 
     private string? Named(TimeOnly t) => (t.Hour, t.Minute) switch { (12, 0) => Find("clock.noon"), (23, 59) => Find("clock.midnight"), _ => null };
 

@@ -21,7 +21,9 @@ public sealed partial class TextEngine
 {
     private const int ShieldBase = 0xE000;
     private static readonly FluidParser Parser = new();
-    private static readonly ConcurrentDictionary<string, (IFluidTemplate? Template, string? Error)> Parsed = new();
+    private static readonly ConcurrentDictionary<string, (IFluidTemplate? Template, string? Error, ImmutableArray<string> Plain)> Parsed = new();
+    /// <summary>Stands for the firm's mark until the text is HTML. Values of facts cannot hold it.</summary>
+    private const char MarkHere = '\uE0F1';
     /// <summary>How passages are read: CommonMark without HTML.</summary>
     internal static readonly MarkdownPipeline Markdown = new MarkdownPipelineBuilder().DisableHtml().Build();
     private static readonly HtmlSanitizer Sanitizer = NewSanitizer();
@@ -58,10 +60,15 @@ public sealed partial class TextEngine
         Filter("a_an", (v, _) => _words.Language != "en" ? v.ToStringValue() : "aeiou".Contains(char.ToLowerInvariant(v.ToStringValue().FirstOrDefault('x'))) ? $"an {v.ToStringValue()}" : $"a {v.ToStringValue()}");
         // Words that stand in one place instead of a fact's (Galleys.FactChip): the fact is named so that the exception can be seen and given back.
         Filter(Galleys.FactChip.OnlyHere, (v, _) => v.ToStringValue());
+        Filter("lines", (v, _) => v.IsNil() ? "" : string.Join("  \n", new[] { "street", "town", "postcode", "region" }.Select(p => FactTree.Get(_facts, "place." + p) as string).OfType<string>().Select(ShieldText)));
+        Filter("links", (v, _) => v.IsNil() || FactTree.Get(_facts, "social") is not string[] all ? "" : string.Join(", ", all.Select(u => $"[{ShieldText(Sections.Frame.SocialName(u))}]({u.Replace("(", "%28").Replace(")", "%29")})")));
+        Filter("ring", (v, _) => v.IsNil() ? "" : Led(LinkTarget.Call) is { } href ? $"[{v.ToStringValue()}]({href})" : v.ToStringValue());
+        Filter("write", (v, _) => v.IsNil() ? "" : Led(LinkTarget.Email) is { } href ? $"[{v.ToStringValue()}]({href})" : v.ToStringValue());
+        Filter("picture", (_, _) => MarkHere.ToString());
         Filter("count", (v, a) => v.ToNumberValue() == 1 ? $"1 {a.At(0).ToStringValue()}" : $"{v.ToStringValue()} {a.At(1).ToStringValue()}");
         // Settings may refer to one another: once as they are, then with what they refer to.
         _model["settings"] = settings.ToDictionary(p => p.Key, p => (object)p.Value);
-        _model["settings"] = settings.ToDictionary(p => p.Key, p => (object)Fill(p.Value));
+        _model["settings"] = settings.ToDictionary(p => p.Key, p => (object)Fill(p.Value, lines: true));
 
         void Filter(string name, Func<FluidValue, FilterArguments, string> f) => _options.Filters.AddFilter(name, (input, args, _) => new ValueTask<FluidValue>(new StringValue(f(input, args))));
     }
@@ -72,11 +79,31 @@ public sealed partial class TextEngine
     {
         var spoken = language == site.Language ? trade : TradeCatalogue.Shipped().InLanguage(trade, language) ?? trade;
         var words = SiteWords.For(language);
-        return (spoken, new TextEngine(FactTree.Build(facts), spoken.Words, FixedTexts.In(settings, words), words) { Led = target => LinkTarget.Of(facts, target) });
+        var tree = FactTree.Build(facts);
+        tree["agency"] = Agency(settings);
+        return (spoken, new TextEngine(tree, spoken.Words, FixedTexts.In(settings, words, facts.Country, trade.Kind), words.Written(settings)) { Led = target => LinkTarget.Of(facts, target) });
     }
+
+    /// <summary>Texts about a firm that stand outside its pages: answers to forms, mails, guides.</summary>
+    public static TextEngine Of(FactSheet facts, ImmutableDictionary<string, string> settings, SiteWords words, BusinessKind kind)
+    {
+        var tree = FactTree.Build(facts);
+        tree["agency"] = Agency(settings);
+        return new TextEngine(tree, new Dictionary<string, string>(), FixedTexts.In(settings, words, facts.Country, kind), words.Written(settings)) { Led = target => LinkTarget.Of(facts, target) };
+    }
+
+    private static Dictionary<string, object> Agency(ImmutableDictionary<string, string> settings) => new()
+    {
+        ["name"] = settings.GetValueOrDefault("agency_name", ""),
+        ["email"] = settings.GetValueOrDefault("agency_email", ""),
+        ["phone"] = settings.GetValueOrDefault("agency_phone", ""),
+    };
 
     /// <summary>What a link comes to that follows the facts, "to:call"; null where the fact is not known.</summary>
     public Func<string, string?> Led { get; init; } = _ => null;
+
+    /// <summary>The firm's mark as HTML, for texts that show it; without it the name stands there.</summary>
+    public Html Mark { get; set; }
 
     public SiteWords Words => _words;
     public ImmutableDictionary<string, string> Settings { get; }
@@ -95,7 +122,17 @@ public sealed partial class TextEngine
     }
 
     /// <summary>As the plain text of a mail: filled, lines as they are, no markup.</summary>
-    public string Letter(string text) => Unshield(Fill(text));
+    public string Letter(string text) => Unshield(MailedLink().Replace(Fill(text, lines: true), "$1"));
+
+    /// <summary>A text of the settings about somebody who wrote through a form.</summary>
+    public string Form(string text, string name) => Unshield(MailedLink().Replace(Fill(text, lines: true, more: ("form", new Dictionary<string, object> { ["name"] = ShieldText(name) })), "$1"));
+
+    /// <summary>A text of the settings about one page, such as a pattern of titles: facts and the page's own names are filled in.</summary>
+    public string Pattern(string text, string pageName, string pageTitle)
+    {
+        var page = new Dictionary<string, object> { ["name"] = ShieldText(pageName), ["title"] = ShieldText(pageTitle) };
+        return Unshield(Curly(Fill(text, more: ("page", page))).Trim());
+    }
 
     /// <summary>As the content of a heading, a label or a button: no blocks; *emphasis* and **strong** only.</summary>
     public Html Line(Passage p)
@@ -112,7 +149,7 @@ public sealed partial class TextEngine
     public Html Prose(Passage p, Html attributes = default)
     {
         if (p.IsEmpty) return Html.Empty;
-        var filled = Curly(Fill(p.Text)).Trim();
+        var filled = Curly(Fill(p.Text, lines: true)).Trim();
         if (filled.Length == 0) return Html.Empty;
         if (!MarkdownBlock().IsMatch(filled)) return Html.Of($"<p{attributes}>{new Html(UnshieldEncoded(Html.Encode(filled)))}</p>");
         var html = UnshieldEncoded(Sanitizer.Sanitize(Markdig.Markdown.ToHtml(filled, Markdown)));
@@ -125,22 +162,28 @@ public sealed partial class TextEngine
     /// <summary>The facts a text refers to, as dotted names.</summary>
     public static ImmutableArray<string> References(string text) => [.. Placeholder().Matches(text).Select(m => m.Groups[1].Value).Distinct()];
 
-    private string Fill(string text)
+    /// <param name="lines">Lines go whose placeholder has nothing to show.</param>
+    private string Fill(string text, bool lines = false, (string Name, Dictionary<string, object> Values)? more = null)
     {
         // A link that follows a fact which is not known is left out; its words stay.
         if (text.Contains("](to:", StringComparison.Ordinal)) text = FollowingLink().Replace(text, m => Led(m.Groups[2].Value) is { } href ? $"[{m.Groups[1].Value}]({href})" : m.Groups[1].Value);
         if (!text.Contains('{')) return text;
-        var (template, _) = Parse(text);
-        if (template is null) return text;
+        var (template, _, plain) = Parse(text);
+        if (lines && plain.Any(Missing)) return Fill(Standards.Placeholders.WithoutEmptyLines(text, n => !Missing(n)), more: more);
+        // Brackets never show, whatever stands in them.
+        if (template is null) return Standards.Placeholders.Bare(text);
         var context = new TemplateContext(_model, _options) { CultureInfo = CultureInfo.InvariantCulture };
+        if (more is { } m) context.SetValue(m.Name, m.Values);
         return template.Render(context);
     }
 
-    private static (IFluidTemplate? Template, string? Error) Parse(string text)
+    private bool Missing(string fact) => fact != "logo" && !Has(fact);
+
+    private static (IFluidTemplate? Template, string? Error, ImmutableArray<string> Plain) Parse(string text)
     {
         if (Parsed.TryGetValue(text, out var hit)) return hit;
         if (Parsed.Count > 20_000) Parsed.Clear();
-        return Parsed[text] = Parser.TryParse(text, out var t, out var error) ? (t, null) : (null, error);
+        return Parsed[text] = Parser.TryParse(text, out var t, out var error) ? (t, null, Standards.Placeholders.PlainFacts(text)) : (null, error, []);
     }
 
     private static object Shielded(object value) => value switch
@@ -163,13 +206,18 @@ public sealed partial class TextEngine
     private static bool NeedsShield(char c) => c is >= '!' and <= '~' && !char.IsAsciiLetterOrDigit(c) && c is not (',' or '.' or '\'' or '"') || c is >= '\uE000' and <= '\uE0FF';
     private static char Shield(char c) => c < 0x80 ? (char)(ShieldBase + c) : '\uFFFD';
 
-    private static string Unshield(string s) => s.Any(c => c is >= '\uE000' and <= '\uE07F') ? string.Create(s.Length, s, static (span, t) =>
+    private string Unshield(string s)
     {
-        for (var i = 0; i < t.Length; i++) span[i] = t[i] is >= '\uE000' and <= '\uE07F' ? (char)(t[i] - ShieldBase) : t[i];
-    }) : s;
+        if (s.Contains(MarkHere)) s = s.Replace(MarkHere.ToString(), FactTree.Get(_facts, "business.name") as string ?? "");
+        return s.Any(c => c is >= '\uE000' and <= '\uE07F') ? string.Create(s.Length, s, static (span, t) =>
+        {
+            for (var i = 0; i < t.Length; i++) span[i] = t[i] is >= '\uE000' and <= '\uE07F' ? (char)(t[i] - ShieldBase) : t[i];
+        }) : s;
+    }
 
-    private static string UnshieldEncoded(string html)
+    private string UnshieldEncoded(string html)
     {
+        if (html.Contains(MarkHere)) html = html.Replace(MarkHere.ToString(), Mark.IsEmpty ? Html.Encode(FactTree.Get(_facts, "business.name") as string ?? "") : Mark.Value);
         if (!html.Any(c => c is >= '\uE000' and <= '\uE07F')) return html;
         var b = new StringBuilder(html.Length + 16);
         foreach (var c in html) b.Append(c is >= '\uE000' and <= '\uE07F' ? Html.Encode(((char)(c - ShieldBase)).ToString()) : c.ToString());
@@ -206,6 +254,7 @@ public sealed partial class TextEngine
     }
 
     [GeneratedRegex(@"\[([^\]]*)\]\((to:[a-z]+)\)")] private static partial Regex FollowingLink();
+    [GeneratedRegex(@"\[([^\]]*)\]\((?:tel|mailto|https?):[^)\s]*\)")] private static partial Regex MailedLink();
     [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#")] private static partial Regex MarkdownInline();
     [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|\n|^\s*(#|>|-|\d+\.)\s|&#")] private static partial Regex MarkdownBlock();
     [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#|(^|\n)\s*(#|>|-|\d+\.)\s")] private static partial Regex MarkdownAny();

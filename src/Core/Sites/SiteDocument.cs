@@ -31,6 +31,10 @@ public sealed record Section(string Id, SectionContent Content, bool Hidden = fa
     /// <summary>Buttons of its own; none lets the section have what its kind has.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public ImmutableArray<SectionButton> Own { get; init; }
     [JsonIgnore] public ImmutableArray<SectionButton> Buttons { get => Own.IsDefault ? [] : Own; init => Own = value.IsEmpty ? default : value; }
+    /// <summary>Id of the passage of the agency that it shows; what it holds is a copy. Null for what is the site's own.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Linked { get; init; }
+    /// <summary>The passage it followed until somebody wrote here; it can be given back.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Parted { get; init; }
     [JsonIgnore] public bool HasKept => Content.Passages().Any(p => p.Passage.Kept);
 
     /// <summary>The section as another firm's site can have it: photos and files stay with the firm they are of.</summary>
@@ -63,6 +67,8 @@ public sealed record Page(string Id, string File, string Purpose, Passage Menu, 
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Share { get; init; }
     /// <summary>Id, without a language, of the page under which it stands in the menu.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Under { get; init; }
+    /// <summary>Id of the passage of the agency that is the whole page; null for the site's own.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public string? Linked { get; init; }
     /// <summary>The page at which the site, or one of its languages, begins.</summary>
     [JsonIgnore] public bool IsHome => File == "index.html" || File.EndsWith("/index.html", StringComparison.Ordinal);
     /// <summary>The id without a language: what it has in common with its counterparts.</summary>
@@ -155,6 +161,12 @@ public sealed record SiteDocument(
         Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
         AllowOutOfOrderMetadataProperties = true,
     };
+
+    /// <summary>Nobody has chosen the look yet: standards may still decide colours and type.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public bool OpenLook { get; init; }
+
+    /// <summary>The site in a look that somebody chose.</summary>
+    public SiteDocument InLook(LookChoice look) => this with { Look = look, OpenLook = false };
 
     public string ToJson() => JsonSerializer.Serialize(this, Json);
     public static SiteDocument FromJson(string json) => JsonSerializer.Deserialize<SiteDocument>(json, Json) ?? throw new JsonException("Empty document");

@@ -26,7 +26,7 @@ public sealed record RemoveLanguage(string Language) : Edit
 public sealed record ChooseLook(LookChoice Look) : Edit
 {
     public override string Say(SiteDocument site) => $"Chose the look {Styling.Looks.Find(Look.Id)?.Name ?? Look.Id}";
-    public override Result<SiteDocument> Apply(SiteDocument site) => Styling.Looks.Find(Look.Id) is null ? Gone("look") : site with { Look = Look };
+    public override Result<SiteDocument> Apply(SiteDocument site) => Styling.Looks.Find(Look.Id) is null ? Gone("look") : site.InLook(Look);
 }
 
 /// <summary>Another mark. A file comes with it where it is an uploaded logo; the one before it stays on the site's shelf.</summary>

@@ -655,6 +655,11 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<string>("Aside")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("aside");
+
                     b.Property<DateTimeOffset>("At")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
@@ -1105,6 +1110,15 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("opened_at");
 
+                    b.Property<string>("Origin")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("origin");
+
+                    b.Property<DateTimeOffset?>("RemindedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("reminded_at");
+
                     b.Property<int>("Revision")
                         .HasColumnType("integer")
                         .HasColumnName("revision");
@@ -1189,6 +1203,10 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
 
+                    b.Property<string>("Facts")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("facts");
+
                     b.Property<int>("FilesNew")
                         .HasColumnType("integer")
                         .HasColumnName("files_new");
@@ -1202,9 +1220,17 @@ namespace Plurimax.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("number");
 
+                    b.Property<string>("Print")
+                        .HasColumnType("text")
+                        .HasColumnName("print");
+
                     b.Property<int>("Revision")
                         .HasColumnType("integer")
                         .HasColumnName("revision");
+
+                    b.Property<string>("Settings")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("settings");
 
                     b.Property<Guid>("SiteId")
                         .HasColumnType("uuid")
@@ -1351,40 +1377,6 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("sent_briefs", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.SettingValue", b =>
-                {
-                    b.Property<int>("Layer")
-                        .HasColumnType("integer")
-                        .HasColumnName("layer");
-
-                    b.Property<string>("Scope")
-                        .HasColumnType("text")
-                        .HasColumnName("scope");
-
-                    b.Property<string>("Key")
-                        .HasColumnType("text")
-                        .HasColumnName("key");
-
-                    b.Property<DateTimeOffset>("At")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("at");
-
-                    b.Property<string>("Value")
-                        .IsRequired()
-                        .HasColumnType("text")
-                        .HasColumnName("value");
-
-                    b.Property<string>("Who")
-                        .IsRequired()
-                        .HasColumnType("text")
-                        .HasColumnName("who");
-
-                    b.HasKey("Layer", "Scope", "Key")
-                        .HasName("pk_settings");
-
-                    b.ToTable("settings", (string)null);
-                });
-
             modelBuilder.Entity("Plurimax.Data.Site", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1424,6 +1416,13 @@ namespace Plurimax.Data.Migrations
                     b.Property<int>("LastRevision")
                         .HasColumnType("integer")
                         .HasColumnName("last_revision");
+
+                    b.Property<string>("Linked")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("linked")
+                        .HasDefaultValueSql("'[]'");
 
                     b.Property<Guid?>("LiveReleaseId")
                         .HasColumnType("uuid")
@@ -1822,6 +1821,387 @@ namespace Plurimax.Data.Migrations
                         .HasDatabaseName("ix_sent_plans_site_id_created_at");
 
                     b.ToTable("sent_plans", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Standards.Follow", b =>
+                {
+                    b.Property<int>("Layer")
+                        .HasColumnType("integer")
+                        .HasColumnName("layer");
+
+                    b.Property<string>("Scope")
+                        .HasColumnType("text")
+                        .HasColumnName("scope");
+
+                    b.Property<Guid>("StandardId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("standard_id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<int>("Place")
+                        .HasColumnType("integer")
+                        .HasColumnName("place");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Layer", "Scope", "StandardId")
+                        .HasName("pk_follows");
+
+                    b.HasIndex("StandardId")
+                        .HasDatabaseName("ix_follows_standard_id");
+
+                    b.ToTable("follows", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Standards.RollOut", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<DateTimeOffset?>("Begins")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("begins");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<int>("Groups")
+                        .HasColumnType("integer")
+                        .HasColumnName("groups");
+
+                    b.Property<int>("Layer")
+                        .HasColumnType("integer")
+                        .HasColumnName("layer");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("name");
+
+                    b.Property<int>("Open")
+                        .HasColumnType("integer")
+                        .HasColumnName("open");
+
+                    b.Property<string>("Said")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("said");
+
+                    b.Property<string>("Scope")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("scope");
+
+                    b.Property<int>("State")
+                        .HasColumnType("integer")
+                        .HasColumnName("state");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("integer")
+                        .HasColumnName("version");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_roll_outs");
+
+                    b.HasIndex("State")
+                        .HasDatabaseName("ix_roll_outs_state");
+
+                    b.HasIndex("Layer", "Scope", "At")
+                        .HasDatabaseName("ix_roll_outs_layer_scope_at");
+
+                    b.ToTable("roll_outs", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Standards.RollOutSite", b =>
+                {
+                    b.Property<Guid>("RollOutId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("roll_out_id");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("integer")
+                        .HasColumnName("number");
+
+                    b.Property<Guid?>("After")
+                        .HasColumnType("uuid")
+                        .HasColumnName("after");
+
+                    b.Property<DateTimeOffset?>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<Guid?>("Before")
+                        .HasColumnType("uuid")
+                        .HasColumnName("before");
+
+                    b.Property<int>("Files")
+                        .HasColumnType("integer")
+                        .HasColumnName("files");
+
+                    b.Property<int>("Group")
+                        .HasColumnType("integer")
+                        .HasColumnName("group");
+
+                    b.Property<string>("Problem")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("problem");
+
+                    b.Property<Guid>("SiteId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("site_id");
+
+                    b.Property<int>("State")
+                        .HasColumnType("integer")
+                        .HasColumnName("state");
+
+                    b.HasKey("RollOutId", "Number")
+                        .HasName("pk_roll_out_sites");
+
+                    b.HasIndex("SiteId")
+                        .HasDatabaseName("ix_roll_out_sites_site_id");
+
+                    b.HasIndex("RollOutId", "State")
+                        .HasDatabaseName("ix_roll_out_sites_roll_out_id_state");
+
+                    b.ToTable("roll_out_sites", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Standards.SettingChange", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("bigint")
+                        .HasColumnName("id");
+
+                    NpgsqlPropertyBuilderExtensions.UseIdentityByDefaultColumn(b.Property<long>("Id"));
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("From")
+                        .HasColumnType("text")
+                        .HasColumnName("from");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("key");
+
+                    b.Property<int>("Layer")
+                        .HasColumnType("integer")
+                        .HasColumnName("layer");
+
+                    b.Property<string>("Scope")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("scope");
+
+                    b.Property<string>("To")
+                        .HasColumnType("text")
+                        .HasColumnName("to");
+
+                    b.Property<int?>("Version")
+                        .HasColumnType("integer")
+                        .HasColumnName("version");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<string>("Why")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("why");
+
+                    b.HasKey("Id")
+                        .HasName("pk_setting_changes");
+
+                    b.HasIndex("At")
+                        .HasDatabaseName("ix_setting_changes_at");
+
+                    b.HasIndex("Layer", "Scope", "At")
+                        .HasDatabaseName("ix_setting_changes_layer_scope_at");
+
+                    b.ToTable("setting_changes", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Standards.SettingDraft", b =>
+                {
+                    b.Property<int>("Layer")
+                        .HasColumnType("integer")
+                        .HasColumnName("layer");
+
+                    b.Property<string>("Scope")
+                        .HasColumnType("text")
+                        .HasColumnName("scope");
+
+                    b.Property<string>("Key")
+                        .HasColumnType("text")
+                        .HasColumnName("key");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("Value")
+                        .HasColumnType("text")
+                        .HasColumnName("value");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Layer", "Scope", "Key")
+                        .HasName("pk_setting_drafts");
+
+                    b.ToTable("setting_drafts", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Standards.SettingValue", b =>
+                {
+                    b.Property<int>("Layer")
+                        .HasColumnType("integer")
+                        .HasColumnName("layer");
+
+                    b.Property<string>("Scope")
+                        .HasColumnType("text")
+                        .HasColumnName("scope");
+
+                    b.Property<string>("Key")
+                        .HasColumnType("text")
+                        .HasColumnName("key");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<DateOnly?>("Review")
+                        .HasColumnType("date")
+                        .HasColumnName("review");
+
+                    b.Property<string>("Value")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("value");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<string>("Why")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("why");
+
+                    b.HasKey("Layer", "Scope", "Key")
+                        .HasName("pk_settings");
+
+                    b.HasIndex("Key", "Layer")
+                        .HasDatabaseName("ix_settings_key_layer");
+
+                    b.ToTable("settings", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Standards.Standard", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("About")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("about");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("name");
+
+                    b.Property<DateTimeOffset?>("RetiredAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("retired_at");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Id")
+                        .HasName("pk_standards");
+
+                    b.HasIndex("Name")
+                        .IsUnique()
+                        .HasDatabaseName("ix_standards_name");
+
+                    b.ToTable("standards", (string)null);
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Standards.StandardVersion", b =>
+                {
+                    b.Property<int>("Layer")
+                        .HasColumnType("integer")
+                        .HasColumnName("layer");
+
+                    b.Property<string>("Scope")
+                        .HasColumnType("text")
+                        .HasColumnName("scope");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("integer")
+                        .HasColumnName("number");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("Said")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("said");
+
+                    b.Property<string>("Values")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("values");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.HasKey("Layer", "Scope", "Number")
+                        .HasName("pk_standard_versions");
+
+                    b.ToTable("standard_versions", (string)null);
                 });
 
             modelBuilder.Entity("Plurimax.Data.StartSheet", b =>
@@ -2271,6 +2651,35 @@ namespace Plurimax.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_sent_plans_sites_site_id");
+
+                    b.Navigation("Site");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Standards.Follow", b =>
+                {
+                    b.HasOne("Plurimax.Data.Standards.Standard", null)
+                        .WithMany()
+                        .HasForeignKey("StandardId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_follows_standards_standard_id");
+                });
+
+            modelBuilder.Entity("Plurimax.Data.Standards.RollOutSite", b =>
+                {
+                    b.HasOne("Plurimax.Data.Standards.RollOut", null)
+                        .WithMany()
+                        .HasForeignKey("RollOutId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_roll_out_sites_roll_outs_roll_out_id");
+
+                    b.HasOne("Plurimax.Data.Site", "Site")
+                        .WithMany()
+                        .HasForeignKey("SiteId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_roll_out_sites_sites_site_id");
 
                     b.Navigation("Site");
                 });

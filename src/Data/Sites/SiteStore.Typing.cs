@@ -34,23 +34,25 @@ public sealed partial class SiteStore
         {
             var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == siteId, cancel);
             var head = await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == site.Head, cancel);
-            var there = head.Document.FindSection(section)?.Section.Content.Passages().FirstOrDefault(p => p.Path == path).Passage;
-            if (there is not null && there.Text == text) return new TypeOutcome(site, head.Document);
+            var document = await FilledAsync(head.Document, cancel);
+            var there = document.FindSection(section)?.Section.Content.Passages().FirstOrDefault(p => p.Path == path).Passage;
+            if (there is not null && there.Text == text) return new TypeOutcome(site, document);
             if (there is not null && !evenSo && there.Text != was && tried?.Contains(there.Text) != true)
             {
                 var theirs = await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && (r.Touched == null || r.Touched == section && (r.Typed == null || r.Typed == path))).OrderByDescending(r => r.Number).Select(r => new { r.Who, r.At }).FirstOrDefaultAsync(cancel);
-                return new TypeOutcome(site, head.Document) { Theirs = there.Text, By = theirs?.Who ?? head.Who, At = theirs?.At ?? head.At };
+                return new TypeOutcome(site, document) { Theirs = there.Text, By = theirs?.Who ?? head.Who, At = theirs?.At ?? head.At };
             }
             var edit = new SetText(section, path, text);
-            var result = edit.Apply(head.Document);
-            if (!result.Ok) return new TypeOutcome(site, head.Document) { Problem = result.Problem };
+            var result = edit.Apply(document);
+            if (!result.Ok) return new TypeOutcome(site, document) { Problem = result.Problem };
             var goesOn = head.Typed == path && head.Touched == section && head.Who == who && head.Name is null && head.Parent is not null && Now - head.At < Pause && !await HeldAsync(head, cancel);
-            if (await SaveAsync(site, result.Value!, edit.Say(head.Document), section, who, cancel, path, goesOn ? head : null) is { } number)
+            var made = Core.Standards.SharedPassage.Own(document, result.Value!);
+            if (await SaveAsync(site, made, edit.Say(document), section, who, cancel, path, goesOn ? head : null) is { } number)
             {
                 (site.Head, site.LastRevision) = (number, number);
-                return new TypeOutcome(site, result.Value!);
+                return new TypeOutcome(site, made);
             }
-            if (tries > 8) return new TypeOutcome(site, head.Document) { Problem = "Several people are saving at once. Try again in a moment; your text is still here." };
+            if (tries > 8) return new TypeOutcome(site, document) { Problem = "Several people are saving at once. Try again in a moment; your text is still here." };
         }
     }
 

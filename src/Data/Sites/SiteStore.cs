@@ -8,6 +8,7 @@ using Plurimax.Core.Sites;
 using Plurimax.Core.Standards;
 using Plurimax.Core.Trades;
 using Plurimax.Data.Likeness;
+using Plurimax.Data.Standards;
 
 namespace Plurimax.Data.Sites;
 
@@ -51,7 +52,11 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
             IsSample = sample,
         };
         var others = await copies.LedgerAsync(trade.Id, trade.Language, null, cancel);
+        if (settings["audience"] is { Length: > 0 } audience && site.Facts["audience"] is null) client.Facts = client.Facts.With("audience", new FactEntry(new TextValue(audience), FactSource.Maker, true, By: "the standards", At: Now));
         var document = Composer.Compose(trade, site.Facts, Wish(wishes, settings), precedents: new Precedents(others));
+        foreach (var language in settings["languages"].Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
+            if (!sample && trades.InLanguage(trade, language) is { } spoken && document.Languages.All(l => l.Split('-')[0] != language.Split('-')[0])) document = Composer.WithLanguage(document, spoken, site.Facts);
+        site.Due ??= sample ? null : DueOf(settings);
         db.Add(site);
         db.Add(copies.Copy(site.Id, document, 1));
         db.Add(new SiteRevision { SiteId = site.Id, Number = 1, Document = document, Said = sample ? "Made the sample" : "Made the site", Who = who, At = Now });
@@ -71,7 +76,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         if (!site.IsSample) return;
         await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
         site.IsSample = false;
-        site.Due ??= DateOnly.FromDateTime(Now.UtcDateTime).AddDays(21);
+        site.Due ??= DueOf(await SettingsAsync(site, cancel));
         await db.SampleLinks.Where(l => l.SiteId == siteId && l.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(l => l.EndedAt, Now), cancel);
         // The name and the town are what it is made of.
         foreach (var id in new[] { "business.name", "place" })
@@ -95,11 +100,23 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         return site;
     }
 
-    private static Wishes Wish(Wishes wishes, SettingsStack settings) => wishes with
+    /// <summary>What the settings decide for a new site where nobody has wished for something.</summary>
+    private static Wishes Wish(Wishes wishes, SettingsStack settings)
     {
-        Tone = wishes.Tone ?? (Enum.TryParse<Tone>(settings["tone"], true, out var t) && settings["tone"] != "trade" ? t : null),
-        Brand = wishes.Brand ?? (settings["brand"] is { Length: > 0 } b ? b : null),
-    };
+        T? One<T>(string key) where T : struct, Enum => Enum.TryParse<T>(settings[key], true, out var v) && !char.IsDigit(settings[key][0]) ? v : null;
+        return wishes with
+        {
+            Tone = wishes.Tone ?? One<Tone>("tone"),
+            Second = wishes.Second ?? One<Tone>("second_tone"),
+            Length = wishes.Length == TextLength.Medium ? One<TextLength>("text_length") ?? wishes.Length : wishes.Length,
+            Size = wishes.Size == Core.Plans.PlanSize.Small ? One<Core.Plans.PlanSize>("plan_size") ?? wishes.Size : wishes.Size,
+            Action = wishes.Action ?? One<MainAction>("main_action"),
+            Look = wishes.Look ?? (settings["look"] is not "trade" and var look ? look : null),
+        };
+    }
+
+    /// <summary>The date a site begun today should be handed over: the days of all stations together.</summary>
+    public DateOnly DueOf(SettingsStack settings) => DateOnly.FromDateTime(Now.UtcDateTime).AddDays(Enum.GetValues<Station>().Where(s => s < Station.Care).Sum(s => settings.Whole($"{s.ToString().ToLowerInvariant()}_days")));
 
     private async Task<string> FreeSlugAsync(string wanted, CancellationToken cancel)
     {
@@ -114,7 +131,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         db.Sites.Include(s => s.Client).Include(s => s.Maker).FirstOrDefaultAsync(s => s.Id == id, cancel);
 
     public async Task<SiteDocument> DocumentAsync(Site site, CancellationToken cancel = default) =>
-        (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == site.Id && r.Number == site.Head, cancel)).Document;
+        await FilledAsync((await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == site.Id && r.Number == site.Head, cancel)).Document, cancel);
 
     /// <summary>How many pictures of a client have arrived.</summary>
     public Task<int> PicturesAsync(Guid clientId, CancellationToken cancel = default) => db.ClientFiles.CountAsync(f => f.ClientId == clientId && f.Type.StartsWith("image/"), cancel);
@@ -130,7 +147,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         for (var tries = 0; ; tries++)
         {
             var site = await db.Sites.AsNoTracking().FirstAsync(s => s.Id == siteId, cancel);
-            var now = (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == site.Head, cancel)).Document;
+            var now = await FilledAsync((await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == site.Head, cancel)).Document, cancel);
             if (site.Head != onRevision && !evenSo)
             {
                 var since = await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && r.Number > onRevision).OrderByDescending(r => r.Number).ToListAsync(cancel);
@@ -140,8 +157,9 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
             }
             var result = edit.Apply(now);
             if (!result.Ok) return new EditOutcome(null, site.Head, result.Problem);
-            if (result.Value!.ToJson() == now.ToJson()) return new EditOutcome(now, site.Head, null);
-            if (await SaveAsync(site, result.Value, edit.Say(now), edit.Touches, who, cancel) is { } head) return new EditOutcome(result.Value, head, null);
+            var made = SharedPassage.Own(now, result.Value!);
+            if (made.ToJson() == now.ToJson()) return new EditOutcome(now, site.Head, null);
+            if (await SaveAsync(site, made, edit.Say(now), edit.Touches, who, cancel) is { } head) return new EditOutcome(made, head, null);
             if (tries > 4) return new EditOutcome(null, site.Head, "Several people are saving at once. Try again in a moment; your text is still here.");
         }
     }
@@ -156,8 +174,9 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
     {
         await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
         var number = site.LastRevision + 1;
+        ImmutableArray<string> linked = [.. SharedPassage.Of(document)];
         var updated = await db.Sites.Where(s => s.Id == site.Id && s.Head == site.Head && s.LastRevision == site.LastRevision)
-            .ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, number).SetProperty(s => s.LastRevision, number), cancel);
+            .ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, number).SetProperty(s => s.LastRevision, number).SetProperty(s => s.Linked, linked), cancel);
         if (updated == 0) return null;
         var revision = new SiteRevision { SiteId = site.Id, Number = number, Parent = instead is null ? site.Head : instead.Parent, Document = document, Said = said, Touched = touched, Typed = typed, Facts = facts, Who = who, At = Now };
         db.Add(revision);
@@ -185,7 +204,8 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         var client = step.Facts is { IsDefaultOrEmpty: false } ? await LockedAsync(site.ClientId, cancel) : null;
         // The version of the template comes back with the document that was made from it.
         var document = (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == target, cancel)).Document;
-        if (await db.Sites.Where(s => s.Id == siteId && s.Head == site.Head).ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, target.Value).SetProperty(s => s.TradeId, document.Trade), cancel) == 0) return null;
+        ImmutableArray<string> linked = [.. SharedPassage.Of(document)];
+        if (await db.Sites.Where(s => s.Id == siteId && s.Head == site.Head).ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, target.Value).SetProperty(s => s.TradeId, document.Trade).SetProperty(s => s.Linked, linked), cancel) == 0) return null;
         await copies.NoteAsync(siteId, document, target.Value, cancel);
         if (client is not null)
         {
@@ -238,24 +258,28 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
     /// <summary>The name that clients and prospects know the agency by.</summary>
     public async Task<string> AgencyAsync() => (await SettingsAsync(null, null, null))["agency_name"];
 
-    /// <summary>The settings as they hold for a trade, client and site.</summary>
-    public async Task<SettingsStack> SettingsAsync(string? tradeId, Guid? clientId, Guid? siteId, CancellationToken cancel = default)
+    /// <summary>A mail to the client about a site, with the last lines of the agency.</summary>
+    public async Task<OutboxMail> LetterAsync(Site site, string to, string subject, string body, DateTimeOffset now, CancellationToken cancel = default)
     {
-        string trade = tradeId is null ? "-" : TradeTemplate.FamilyOf(tradeId), client = clientId?.ToString() ?? "-", site = siteId?.ToString() ?? "-";
-        var rows = await db.Settings.AsNoTracking().Where(s => (s.Layer == SettingLayer.Agency && s.Scope == "") || (s.Layer == SettingLayer.Trade && s.Scope == trade)
-            || (s.Layer == SettingLayer.Client && s.Scope == client) || (s.Layer == SettingLayer.Site && s.Scope == site)).ToListAsync(cancel);
-        return rows.GroupBy(r => r.Layer).Aggregate(SettingsStack.Empty, (stack, g) => stack.With(g.Key, g.Select(r => KeyValuePair.Create(r.Key, r.Value))));
+        var settings = await SettingsAsync(site, cancel);
+        var closing = settings["mail_closing"] is { Length: > 0 } text ? $"\n{Core.Rendering.TextEngine.Of(site.Facts, settings.All(), Core.Rendering.SiteWords.For("en"), Trade(site).Kind).Letter(text).Trim()}\n" : "";
+        return OutboxMail.About(site.Id, to, subject, body + closing, now);
     }
 
-    public Task<SettingsStack> SettingsAsync(Site site, CancellationToken cancel = default) => SettingsAsync(site.TradeId, site.ClientId, site.Id, cancel);
+    /// <summary>The settings as they hold for a trade, client and site.</summary>
+    public Task<SettingsStack> SettingsAsync(string? tradeId, Guid? clientId, Guid? siteId, CancellationToken cancel = default) => new SettingsReader(db).OfAsync(tradeId, clientId, siteId, null, cancel);
+
+    public Task<SettingsStack> SettingsAsync(Site site, CancellationToken cancel = default) => new SettingsReader(db).OfAsync(site, cancel);
 
     /// <param name="value">Null gives the value back to the layer below.</param>
-    public async Task SetAsync(SettingLayer layer, string scope, string key, string? value, string who, CancellationToken cancel = default)
+    public Task SetAsync(SettingLayer layer, string scope, string key, string? value, string who, CancellationToken cancel = default) => new StandardShelf(db, clock).SetAsync(layer, scope, key, value, who, cancel: cancel);
+
+    /// <summary>A document with what stands linked on it as the agency has it now.</summary>
+    private async Task<SiteDocument> FilledAsync(SiteDocument document, CancellationToken cancel)
     {
-        var row = await db.Settings.FindAsync([layer, scope, key], cancel);
-        if (value is null) { if (row is not null) db.Remove(row); }
-        else if (row is null) db.Add(new SettingValue { Layer = layer, Scope = scope, Key = key, Value = value, Who = who, At = Now });
-        else (row.Value, row.Who, row.At) = (value, who, Now);
-        await db.SaveChangesAsync(cancel);
+        var keys = SharedPassage.Of(document).Select(SharedPassage.Key).ToList();
+        if (keys.Count == 0) return document;
+        var values = await db.Settings.AsNoTracking().Where(s => s.Layer == SettingLayer.Standard && keys.Contains(s.Key)).ToDictionaryAsync(s => s.Key, s => s.Value, cancel);
+        return SharedPassage.Fill(document, key => values.GetValueOrDefault(key));
     }
 }

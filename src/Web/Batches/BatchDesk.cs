@@ -110,7 +110,7 @@ public sealed class BatchDesk(PlurimaxDb db, SiteStore store, ProspectDesk prosp
         if (client.IsProspect) client.Standing = Standing.Active;
         // The name and the town are what a site is made of.
         foreach (var id in new[] { "business.name", "place" }) client.Facts = client.Facts.With(id, client.Facts[id]! with { Confirmed = true });
-        return (await store.CreateAsync(client, trade, new Wishes(), batch.Who, batch.MakerId, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime).AddDays(21), sample: false), null);
+        return (await store.CreateAsync(client, trade, new Wishes(), batch.Who, batch.MakerId, null, sample: false), null);
     }
 }
 

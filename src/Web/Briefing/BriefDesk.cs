@@ -25,7 +25,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         await db.SentBriefs.Where(b => b.SiteId == site.Id && b.EndedAt == null && b.AgreedAt == null).ExecuteUpdateAsync(u => u.SetProperty(b => b.EndedAt, now), cancel);
         db.Add(new SentBrief { SiteId = site.Id, TokenHash = hash, Document = await NowAsync(site), Who = who, CreatedAt = now });
         if (to is not null)
-            db.Add(OutboxMail.About(site.Id, to, "What we understood, to agree", $"Hello,\n\nthis is what we understood of your business and of the website you want:\n\n{origin}/agree/{token}\n\nPlease read it through. If it is right, agree with your name; if not, say what should be different.\n\n{who.Split(' ')[0]}\n", now));
+            db.Add(await store.LetterAsync(site, to, "What we understood, to agree", $"Hello,\n\nthis is what we understood of your business and of the website you want:\n\n{origin}/agree/{token}\n\nPlease read it through. If it is right, agree with your name; if not, say what should be different.\n\n{who.Split(' ')[0]}\n", now));
         store.Wait(site, Party.Client, who);
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = "Sent the brief to be agreed", Who = who, At = now });
         await db.SaveChangesAsync(cancel);
@@ -39,7 +39,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         var now = clock.GetUtcNow();
         var open = owed.Where(o => o.ByClient && o.State is OwedState.Open or OwedState.Asked).GroupBy(o => o.Page);
         var list = string.Join("\n\n", open.Select(g => $"{(g.Key.Length == 0 ? "For the whole site" : $"For the page “{g.Key}”")}\n{string.Join("\n", g.Select(o => $"- {o.What}"))}"));
-        db.Add(OutboxMail.About(site.Id, to, $"What we still need for {site.Client.Name}", $"Hello,\n\nthese things are still open:\n\n{list}\n\nSend them as they come; each is ticked off when it arrives.\n\n{who.Split(' ')[0]}\n", now));
+        db.Add(await store.LetterAsync(site, to, $"What we still need for {site.Client.Name}", $"Hello,\n\nthese things are still open:\n\n{list}\n\nSend them as they come; each is ticked off when it arrives.\n\n{who.Split(' ')[0]}\n", now));
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = "Sent the list of what is owed", Who = who, At = now });
         await db.SaveChangesAsync(cancel);
         bell.Ring();

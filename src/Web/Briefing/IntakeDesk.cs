@@ -4,6 +4,7 @@ using Plurimax.Core.Briefs;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Line;
 using Plurimax.Core.Reading;
+using Plurimax.Core.Standards;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
@@ -17,8 +18,10 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     public const int MostQuestions = 14;
 
     /// <summary>What the form would ask: what was marked for the client, then what the trade needs most, without what is known.</summary>
-    public static ImmutableArray<string> QuestionsFor(FactSheet facts, TradeTemplate trade)
+    /// <param name="rights">After the handoff: only what the client may change is asked, known or not.</param>
+    public static ImmutableArray<string> QuestionsFor(FactSheet facts, TradeTemplate trade, ClientRights? rights = null)
     {
+        if (rights is not null) return [.. rights.Facts(FactCatalogue.For(trade)).Where(d => d.ForClient).OrderByDescending(d => facts[d.Id] is not null).Take(MostQuestions).Select(d => d.Id)];
         var catalogue = FactCatalogue.For(trade);
         var asked = catalogue.Where(d => facts.Marks.TryGetValue(d.Id, out var m) && m == FactMark.AskedClient).ToList();
         var open = Readiness.Of(facts, trade).Questions.Where(q => q.Fact.ForClient && !asked.Contains(q.Fact) && facts[q.Fact.Id] is not { Confirmed: true }).Select(q => q.Fact);
@@ -32,10 +35,10 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         var now = clock.GetUtcNow();
         var words = FormWords.For(language ?? FormWords.Of(site.Client.Facts));
         await EndAsync(site.Id, cancel);
-        var intake = new Intake { SiteId = site.Id, TokenHash = hash, Questions = QuestionsFor(site.Client.Facts, trades[site.TradeId]), Language = words.Language, Who = who, CreatedAt = now };
+        var intake = new Intake { SiteId = site.Id, TokenHash = hash, Questions = QuestionsFor(site.Client.Facts, trades[site.TradeId], await RightsAsync(site, cancel)), Language = words.Language, Who = who, CreatedAt = now };
         db.Add(intake);
         if (to is not null)
-            db.Add(OutboxMail.About(site.Id, to, words["mail.subject"], words["mail.body", site.Client.Name, $"{origin}/answers/{token}", who.Split(' ')[0]], now));
+            db.Add(await store.LetterAsync(site, to, words["mail.subject"], words["mail.body", site.Client.Name, $"{origin}/answers/{token}", who.Split(' ')[0]], now));
         store.Wait(site, Party.Client, who);
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"Questions sent to {(to ?? "the client")}", Who = who, At = now });
         await db.SaveChangesAsync(cancel);
@@ -52,7 +55,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         intake.RemindedAt = now;
         var left = intake.Questions.Count(q => intake.Typed.GetValueOrDefault(q, "").Length == 0);
         var words = FormWords.For(intake.Language);
-        db.Add(OutboxMail.About(site.Id, to, words["mail.again"], words["mail.againbody", left, intake.Questions.Length, $"{origin}/answers/{token}", who.Split(' ')[0]], now));
+        db.Add(await store.LetterAsync(site, to, words["mail.again"], words["mail.againbody", left, intake.Questions.Length, $"{origin}/answers/{token}", who.Split(' ')[0]], now));
         db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = "Reminded the client of the questions", Who = who, At = now });
         await db.SaveChangesAsync(cancel);
         bell.Ring();
@@ -75,6 +78,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     public async Task<string?> AnswerAsync(Intake intake, string fact, string typed, CancellationToken cancel = default)
     {
         if (!intake.Questions.Contains(fact)) return "That is not one of the questions.";
+        if (await RightsAsync(intake.Site, cancel) is { } rights && !rights.MayFact(fact)) return "This is looked after by the agency now. Write to them to have it changed.";
         if (typed.Length > 8_000) return $"That is {typed.Length:N0} characters; up to 8,000 fit.";
         var definition = FactCatalogue.For(trades[intake.Site.TradeId]).First(d => d.Id == fact);
         var now = clock.GetUtcNow();
@@ -95,6 +99,14 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         }, cancel);
         await transaction.CommitAsync(cancel);
         return value.Problem;
+    }
+
+    /// <summary>What the client may change alone once the site is handed over; null before, while everything goes through a maker.</summary>
+    public async Task<ClientRights?> RightsAsync(Site site, CancellationToken cancel = default)
+    {
+        if (site.Station < Station.Handoff) return null;
+        var settings = await store.SettingsAsync(site, cancel);
+        return ClientRights.Of(key => settings[key]);
     }
 
     private static (FactValue? Result, string? Problem) Read(FactDefinition d, object? raw, string typed, string country, DateOnly today)

@@ -88,7 +88,7 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
     }
 
     /// <summary>A site for a business that is known. What the sheet says becomes its facts; a prospect becomes a client by it.</summary>
-    public async Task<Site> CreateForAsync(Client client, TradeTemplate trade, FactSheet facts, Wishes wishes, string who, Guid? maker, DateOnly due)
+    public async Task<Site> CreateForAsync(Client client, TradeTemplate trade, FactSheet facts, Wishes wishes, string who, Guid? maker, DateOnly? due)
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
         if (client.IsProspect)

@@ -6,6 +6,8 @@ using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Facts;
 using Plurimax.Core.Rendering;
+using Plurimax.Core.Standards;
+using Plurimax.Core.Trades;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Jobs;
@@ -16,15 +18,14 @@ namespace Plurimax.Web.Hosting;
 /// Takes enquiries from published sites. Works without script: a form that comes without a stamp is shown once more to be sent again,
 /// with everything that was typed. The enquiry and the mail about it are stored in one transaction.
 /// </summary>
-public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProvider protection, TimeProvider clock, OutboxBell bell) : IDisposable
+public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProvider protection, TimeProvider clock, OutboxBell bell, TradeCatalogue trades) : IDisposable
 {
     /// <summary>Before the token of a link that confirms or ends a site's news.</summary>
     public const string NewsPath = "/enquiry/news/";
-    public static readonly TimeSpan LeastTime = TimeSpan.FromSeconds(3);
     private static readonly TimeSpan StampLasts = TimeSpan.FromHours(24);
     private readonly IDataProtector _stamps = protection.CreateProtector("enquiry stamp");
     private readonly PartitionedRateLimiter<string> _limit = PartitionedRateLimiter.Create<string, string>(key =>
-        RateLimitPartition.GetFixedWindowLimiter(key, _ => new FixedWindowRateLimiterOptions { PermitLimit = 8, Window = TimeSpan.FromMinutes(10), AutoReplenishment = true }));
+        RateLimitPartition.GetFixedWindowLimiter(key, k => new FixedWindowRateLimiterOptions { PermitLimit = int.Parse(k.Split('/')[0], CultureInfo.InvariantCulture), Window = TimeSpan.FromMinutes(10), AutoReplenishment = true }));
 
     public void Dispose() => _limit.Dispose();
 
@@ -69,16 +70,18 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
         var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == live.SiteId);
         var settings = await scope.ServiceProvider.GetRequiredService<SiteStore>().SettingsAsync(site);
         var words = SiteWords.For(live.Language);
+        var text = TextEngine.Of(site.Client.Facts, settings.All(), words, trades[site.TradeId].Kind);
         if (ShortForm.Named(form["kind"]) is { } kind)
         {
-            await ReceiveShortAsync(context, live, db, site, settings["consent"], kind, new ShortForm.Input(form["name"].ToString(), form["contact"].ToString(), form["when"].ToString(), input.Consent, "", input.Stamp));
+            await ReceiveShortAsync(context, live, db, site, settings, text.Letter(text.Settings["consent"]), kind, new ShortForm.Input(form["name"].ToString(), form["contact"].ToString(), form["when"].ToString(), input.Consent, "", input.Stamp));
             return;
         }
-        var errors = EnquiryForm.Check(input, words);
-        if (errors.Count > 0) { await FormAsync(context, live, 422, words, settings["consent"], input, errors, null); return; }
-        if (!Ripe(input.Stamp, live)) { await FormAsync(context, live, 200, words, settings["consent"], input, null, words.Get("server.once_more")); return; }
-        using var lease = _limit.AttemptAcquire($"{live.SiteId}/{context.Connection.RemoteIpAddress}");
-        if (!lease.IsAcquired) { await FormAsync(context, live, 429, words, settings["consent"], input, null, words.Get("errors.too_many")); return; }
+        var rules = EnquiryForm.Rules.Of(key => text.Settings[key], text);
+        var errors = EnquiryForm.Check(input, words, rules);
+        if (errors.Count > 0) { await FormAsync(context, live, 422, words, rules, input, errors, null); return; }
+        if (!Ripe(input.Stamp, live, settings)) { await FormAsync(context, live, 200, words, rules, input, null, words.Get("server.once_more")); return; }
+        using var lease = Lease(context, live, settings);
+        if (!lease.IsAcquired) { await FormAsync(context, live, 429, words, rules, input, null, words.Get("errors.too_many")); return; }
 
         var now = clock.GetUtcNow();
         var enquiry = new Enquiry
@@ -88,10 +91,17 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
             Email = input.Email.Trim(),
             Phone = FactReader.Clean(input.Phone),
             Message = FactReader.Clean(input.Message, lines: true),
+            Aside = FormSpam.Why(input.Message, settings.Whole("form_links"), settings["form_blocked"]) ?? "",
             At = now,
         };
         db.Add(enquiry);
-        if (site.Client.Facts.Any<TextValue>("email")?.Text is { } to)
+        if (enquiry.Aside.Length > 0)
+        {
+            await db.SaveChangesAsync();
+            context.Response.Redirect(Sent(live));
+            return;
+        }
+        foreach (var to in Recipients(site, settings))
             db.Add(new OutboxMail
             {
                 SiteId = site.Id,
@@ -100,26 +110,32 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
                 ReplyTo = enquiry.Email,
                 At = now,
                 NextTry = now,
-                Subject = $"Enquiry from {enquiry.Name}",
+                Subject = FactReader.Clean(text.Form(text.Settings["form_subject"], enquiry.Name)),
                 Body = $"{enquiry.Message}\n\n{enquiry.Name}\n{enquiry.Email}\n{enquiry.Phone}\n\nSent through the form on {live.Domain ?? live.Slug}. Answering this mail answers {enquiry.Name}.\n",
             });
+        if (text.Settings["form_answer"] is { Length: > 0 } answer && text.Form(answer, enquiry.Name).Trim() is { Length: > 0 } said)
+            db.Add(new OutboxMail { SiteId = site.Id, EnquiryId = enquiry.Id, To = enquiry.Email, ReplyTo = Recipients(site, settings).FirstOrDefault(), At = now, NextTry = now, Subject = site.Client.Facts.Name, Body = said + "\n" });
         await db.SaveChangesAsync();
         bell.Ring();
         context.Response.Redirect(Sent(live));
     }
 
+    /// <summary>Where messages go: the address of the settings, else the client's own; then the copy.</summary>
+    internal static IEnumerable<string> Recipients(Site site, SettingsStack settings) =>
+        new[] { settings["form_to"] is { Length: > 0 } set ? set : site.Client.Facts.Any<TextValue>("email")?.Text, settings["form_copy"] is { Length: > 0 } copy ? copy : null }.OfType<string>().Distinct(StringComparer.OrdinalIgnoreCase);
+
     /// <summary>Where one is led when a message has come: the site's own page, if it has one.</summary>
     private static string Sent(LiveSite live) => live.PageOf("thanks") ?? "/enquiry/sent";
 
-    private async Task ReceiveShortAsync(HttpContext context, LiveSite live, PlurimaxDb db, Site site, string consent, ShortFormKind kind, ShortForm.Input input)
+    private async Task ReceiveShortAsync(HttpContext context, LiveSite live, PlurimaxDb db, Site site, SettingsStack settings, string consent, ShortFormKind kind, ShortForm.Input input)
     {
         var words = SiteWords.For(live.Language);
         Task Again(int status, ImmutableDictionary<string, string>? errors, string? notice) => PageAsync(context, live, status, w =>
             Html.Of($"<h1>{w.Get(kind == ShortFormKind.Callback ? "headings.callback" : "headings.newsletter")}</h1>{Notice(notice)}{ShortForm.Render(kind, w, live.Slug, consent, "/enquiry", live.PageOf("privacy") ?? "/", "short", input with { Stamp = Age(input.Stamp, live) is null ? Stamp(live) : input.Stamp }, errors)}"));
         var errors = ShortForm.Check(kind, input, words);
         if (errors.Count > 0) { await Again(422, errors, null); return; }
-        if (!Ripe(input.Stamp, live)) { await Again(200, null, words.Get("server.once_more")); return; }
-        using var lease = _limit.AttemptAcquire($"{live.SiteId}/{context.Connection.RemoteIpAddress}");
+        if (!Ripe(input.Stamp, live, settings)) { await Again(200, null, words.Get("server.once_more")); return; }
+        using var lease = Lease(context, live, settings);
         if (!lease.IsAcquired) { await Again(429, null, words.Get("errors.too_many")); return; }
         var now = clock.GetUtcNow();
         if (kind == ShortFormKind.Newsletter)
@@ -130,7 +146,7 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
         var when = FactReader.Clean(input.When);
         var enquiry = new Enquiry { SiteId = site.Id, Name = FactReader.Clean(input.Name), Email = "", Phone = FactReader.Clean(input.Contact), Message = when.Length > 0 ? $"Please ring me: {when}" : "Please ring me.", At = now };
         db.Add(enquiry);
-        if (site.Client.Facts.Any<TextValue>("email")?.Text is { } to)
+        foreach (var to in Recipients(site, settings))
             db.Add(new OutboxMail { SiteId = site.Id, EnquiryId = enquiry.Id, To = to, At = now, NextTry = now, Subject = $"{enquiry.Name} asks to be rung: {enquiry.Phone}", Body = $"{enquiry.Name}\n{enquiry.Phone}\n{enquiry.Message}\n\nSent through the form on {live.Domain ?? live.Slug}.\n" });
         await db.SaveChangesAsync();
         bell.Ring();
@@ -185,7 +201,13 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
 
     private string Stamp(LiveSite live) => _stamps.Protect($"{live.SiteId}|{clock.GetUtcNow().ToUnixTimeMilliseconds().ToString(CultureInfo.InvariantCulture)}");
 
-    private bool Ripe(string stamp, LiveSite live) => Age(stamp, live) >= LeastTime;
+    private bool Ripe(string stamp, LiveSite live, SettingsStack settings) => Age(stamp, live) >= TimeSpan.FromSeconds(settings.Whole("form_seconds"));
+
+    private RateLimitLease Lease(HttpContext context, LiveSite live, SettingsStack settings)
+    {
+        var most = settings.Whole("form_most");
+        return _limit.AttemptAcquire($"{most}/{live.SiteId}/{context.Connection.RemoteIpAddress}");
+    }
 
     /// <summary>How long ago the form was first seen; null where the stamp is none of ours or too old.</summary>
     private TimeSpan? Age(string stamp, LiveSite live)
@@ -200,8 +222,8 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
         catch (CryptographicException) { return null; }
     }
 
-    private Task FormAsync(HttpContext context, LiveSite live, int status, SiteWords words, string consent, EnquiryForm.Input input, ImmutableDictionary<string, string>? errors, string? notice) =>
-        PageAsync(context, live, status, w => Html.Of($"<h1>{w.Get("contact.write")}</h1>{Notice(notice)}{EnquiryForm.Render(words, live.Slug, consent, "/enquiry", live.PageOf("privacy") ?? "/", input with { Stamp = Age(input.Stamp, live) is null ? Stamp(live) : input.Stamp }, errors)}"));
+    private Task FormAsync(HttpContext context, LiveSite live, int status, SiteWords words, EnquiryForm.Rules rules, EnquiryForm.Input input, ImmutableDictionary<string, string>? errors, string? notice) =>
+        PageAsync(context, live, status, w => Html.Of($"<h1>{w.Get("contact.write")}</h1>{Notice(notice)}{EnquiryForm.Render(words, live.Slug, rules, "/enquiry", live.PageOf("privacy") ?? "/", input with { Stamp = Age(input.Stamp, live) is null ? Stamp(live) : input.Stamp }, errors)}"));
 
     private async Task PageAsync(HttpContext context, LiveSite live, int status, Func<SiteWords, Html> body)
     {

@@ -30,7 +30,7 @@ public sealed class EnquiryRetention(PlurimaxDb db, SiteStore store, TimeProvide
     }
 }
 
-/// <summary>Sweeps once a day, the first time an hour after the start.</summary>
+/// <summary>What is done once a day, the first time an hour after the start: old enquiries go, proofs without an answer are followed by a mail.</summary>
 internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider clock, ILogger<RetentionClock> log) : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken stop)
@@ -44,6 +44,7 @@ internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider c
                 {
                     using var scope = scopes.CreateScope();
                     await scope.ServiceProvider.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
+                    await scope.ServiceProvider.GetRequiredService<Proofs.ProofDesk>().RemindAsync(stop);
                 }
                 catch (Exception e) when (e is Npgsql.NpgsqlException or DbUpdateException or InvalidOperationException)
                 {

@@ -5,6 +5,7 @@ using Plurimax.Core.Launching;
 using Plurimax.Core.Line;
 using Plurimax.Core.Rendering;
 using Plurimax.Core.Sites;
+using Plurimax.Core.Standards;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Likeness;
@@ -22,8 +23,12 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, 
     public async Task<RenderSettings> SettingsAsync(Site site, CancellationToken cancel = default)
     {
         var before = await db.Releases.AsNoTracking().Where(r => r.SiteId == site.Id).OrderByDescending(r => r.Number).Select(r => r.Manifest).FirstOrDefaultAsync(cancel);
-        return new(addresses.Main(site), (await store.SettingsAsync(site, cancel)).All()) { Blobs = hash => blobs.Get(hash), Made = path => before?.GetValueOrDefault(path) is { } file ? blobs.Get(file.Hash) : null };
+        return With(addresses.Main(site), (await store.SettingsAsync(site, cancel)).All(), before);
     }
+
+    /// <param name="made">The release before, whose files that take long to make are taken again.</param>
+    private RenderSettings With(string address, ImmutableDictionary<string, string> settings, ImmutableSortedDictionary<string, ReleaseFile>? made) =>
+        new(address, settings) { Blobs = hash => blobs.Get(hash), Made = path => made?.GetValueOrDefault(path) is { } file ? blobs.Get(file.Hash) : null };
 
     public async Task<ImmutableArray<Finding>> PreflightAsync(Site site, CancellationToken cancel = default)
     {
@@ -44,17 +49,27 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, 
     {
         if (site.IsSample) throw new InvalidOperationException("A sample is never released.");
         var document = await store.DocumentAsync(site, cancel);
+        var stack = await store.SettingsAsync(site, cancel);
         var (manifest, added) = Store(Render(site, document, site.Client.Facts, await SettingsAsync(site, cancel)));
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-        var number = await db.Releases.CountAsync(r => r.SiteId == site.Id, cancel) + 1;
-        var release = new Release { SiteId = site.Id, Number = number, Revision = site.Head, Manifest = manifest, Who = who, At = clock.GetUtcNow(), FilesNew = added };
-        db.Add(release);
-        site.LiveReleaseId = release.Id;
-        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"Release {number}", Who = who, At = clock.GetUtcNow() });
+        var release = await AddAsync(site, site.Head, site.Client.Facts, stack.Own(), manifest, added, "", who, cancel);
         await db.SaveChangesAsync(cancel);
         await NotifyAsync(site, cancel);
         await transaction.CommitAsync(cancel);
         sites.Forget();
+        return release;
+    }
+
+    /// <summary>Adds a release and makes it the live one; the caller saves and tells.</summary>
+    /// <param name="own">The settings it was made with, as far as they are not the default.</param>
+    /// <param name="why">Beside its number in the history: what it brought.</param>
+    public async Task<Release> AddAsync(Site site, int revision, FactSheet facts, ImmutableDictionary<string, string> own, ImmutableSortedDictionary<string, ReleaseFile> manifest, int added, string why, string who, CancellationToken cancel = default)
+    {
+        var number = await db.Releases.Where(r => r.SiteId == site.Id).MaxAsync(r => (int?)r.Number, cancel) + 1 ?? 1;
+        var release = new Release { SiteId = site.Id, Number = number, Revision = revision, Manifest = manifest, Who = who, At = clock.GetUtcNow(), FilesNew = added, Facts = facts, Settings = own, Print = SettingsPrint.Of(own) };
+        db.Add(release);
+        site.LiveReleaseId = release.Id;
+        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"Release {number}{(why.Length > 0 ? ": " + why : "")}", Who = who, At = clock.GetUtcNow() });
         return release;
     }
 

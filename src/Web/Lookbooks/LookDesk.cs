@@ -59,7 +59,7 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
             CreatedAt = now,
         });
         if (to is not null)
-            db.Add(OutboxMail.About(site.Id, to, $"{looks.Length} looks for your site", $"Hello,\n\nhere is your site in {looks.Length} looks, with your own texts:\n\n{origin}/looks/{token}\n\nFlip through them, compare two side by side, and choose one. Comments are welcome; the link works on a phone and needs no account.\n\n{who.Split(' ')[0]}\n", now));
+            db.Add(await store.LetterAsync(site, to, $"{looks.Length} looks for your site", $"Hello,\n\nhere is your site in {looks.Length} looks, with your own texts:\n\n{origin}/looks/{token}\n\nFlip through them, compare two side by side, and choose one. Comments are welcome; the link works on a phone and needs no account.\n\n{who.Split(' ')[0]}\n", now));
         store.Wait(site, Party.Client, who);
         Note(site, $"Sent {looks.Length} looks to choose from", who);
         await db.SaveChangesAsync(cancel);

@@ -59,6 +59,12 @@ public sealed class AnswersModel(IntakeDesk desk, FileDesk fileDesk, PlurimaxDb 
     public async Task<IActionResult> OnPostFilesAsync(string token, List<IFormFile> files, string? cleared)
     {
         if (!await LoadAsync(token)) return Gone();
+        if (await desk.RightsAsync(Intake!.Site) is { } rights && !rights.May("may_pictures"))
+        {
+            FileProblems.Add("Pictures are looked after by the agency now. Write to them to have one changed.");
+            Response.StatusCode = 403;
+            return Page();
+        }
         FileProblems.AddRange(await fileDesk.AddAsync(Intake!.Site.ClientId, Intake.Id, await Uploads.ReadAsync(files), cleared == "yes"));
         if (files.Count == 0) FileProblems.Add("Choose a photo, a logo or a brochure first.");
         if (FileProblems.Count == 0) return Redirect($"/answers/{token}#files");

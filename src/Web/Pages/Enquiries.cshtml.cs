@@ -5,10 +5,10 @@ using Plurimax.Data;
 
 namespace Plurimax.Web.Pages;
 
-public sealed record EnquiryRow(Guid Id, Guid SiteId, string Client, string Name, string Email, string Phone, string Message, DateTimeOffset At, DateTimeOffset? DoneAt, string? MailAnswer);
+public sealed record EnquiryRow(Guid Id, Guid SiteId, string Client, string Name, string Email, string Phone, string Message, DateTimeOffset At, DateTimeOffset? DoneAt, string? MailAnswer, string Aside);
 
 /// <summary>The inbox of all published sites.</summary>
-public sealed class EnquiriesModel(PlurimaxDb db, TimeProvider clock) : PageModel
+public sealed class EnquiriesModel(PlurimaxDb db, TimeProvider clock, Data.Sites.SiteStore store, Jobs.OutboxBell bell) : PageModel
 {
     public List<EnquiryRow> Rows { get; private set; } = [];
     public int Open { get; private set; }
@@ -17,9 +17,24 @@ public sealed class EnquiriesModel(PlurimaxDb db, TimeProvider clock) : PageMode
     public async Task OnGetAsync()
     {
         Total = await db.Enquiries.CountAsync();
-        Open = await db.Enquiries.CountAsync(e => e.DoneAt == null);
-        Rows = await db.Enquiries.OrderBy(e => e.DoneAt != null).ThenByDescending(e => e.At).Take(100)
-            .Select(e => new EnquiryRow(e.Id, e.SiteId, e.Site.Client.Name, e.Name, e.Email, e.Phone, e.Message, e.At, e.DoneAt, db.Outbox.Where(m => m.EnquiryId == e.Id).Select(m => m.Answer).FirstOrDefault())).ToListAsync();
+        Open = await db.Enquiries.CountAsync(e => e.DoneAt == null && e.Aside == "");
+        Rows = await db.Enquiries.OrderBy(e => e.DoneAt != null).ThenBy(e => e.Aside != "").ThenByDescending(e => e.At).Take(100)
+            .Select(e => new EnquiryRow(e.Id, e.SiteId, e.Site.Client.Name, e.Name, e.Email, e.Phone, e.Message, e.At, e.DoneAt, db.Outbox.Where(m => m.EnquiryId == e.Id).Select(m => m.Answer).FirstOrDefault(), e.Aside)).ToListAsync();
+    }
+
+    /// <summary>It was no advertising: it goes to the client after all.</summary>
+    public async Task<IActionResult> OnPostThroughAsync(Guid id)
+    {
+        if (await db.Enquiries.Include(e => e.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(e => e.Id == id) is not { } e) return NotFound();
+        var settings = await store.SettingsAsync(e.Site);
+        if (e.Aside.Length > 0)
+            foreach (var to in Hosting.EnquiryDesk.Recipients(e.Site, settings))
+                db.Add(new OutboxMail { SiteId = e.SiteId, EnquiryId = e.Id, To = to, ReplyTo = e.Email, At = clock.GetUtcNow(), NextTry = clock.GetUtcNow(), Subject = $"Enquiry from {e.Name}", Body = $"{e.Message}\n\n{e.Name}\n{e.Email}\n{e.Phone}\n" });
+        e.Aside = "";
+        await db.SaveChangesAsync();
+        bell.Ring();
+        TempData["Said"] = $"Mailed to {e.Site.Client.Name}";
+        return Redirect($"/enquiries#e-{id}");
     }
 
     public async Task<IActionResult> OnPostAsync(Guid id)

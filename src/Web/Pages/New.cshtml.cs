@@ -165,10 +165,9 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
         var like = Sheet?.LikeSiteId is { } model ? await LikeAsync(model) : null;
         var wishes = new Wishes(Action is { } a && Chosen!.Aims.Contains(a) && a != Chosen.Aims[0] ? a : like?.Action, Tone is { } t && Chosen!.Tones.Contains(t) ? t : null, like?.Look, Size: Enum.IsDefined(Size) ? Size : PlanSize.Small);
         if (Language is { Length: > 0 } spoken && trades.InLanguage(Chosen!, spoken) is { } own) Chosen = own;
-        var due = DateOnly.FromDateTime(now.UtcDateTime).AddDays(21);
         var site = Sheet?.ClientId is { } known && await db.Clients.FirstOrDefaultAsync(c => c.Id == known) is { } client
-            ? await desk.CreateForAsync(client, Chosen!, facts, wishes, Who, user?.Id, due)
-            : await store.CreateAsync(Chosen!, facts, wishes, Who, user?.Id, due);
+            ? await desk.CreateForAsync(client, Chosen!, facts, wishes, Who, user?.Id, null)
+            : await store.CreateAsync(Chosen!, facts, wishes, Who, user?.Id);
         // What was ticked by hand is brought over even where no place is named for it.
         var brought = OldTexts.Where((_, i) => Brings(i)).Select(t => t.Place == OldTextPlace.LeftOut ? t with { Place = OldTextPlace.OwnPage } : t).ToList();
         if (brought.Count > 0) await store.EditAsync(site.Id, 1, new BringOver(global::Plurimax.Core.Composing.OldTexts.BringOver(await store.DocumentAsync(site), brought), brought.Count), Who);

@@ -29,7 +29,7 @@ public sealed class StandardsModel(PlurimaxDb db, SiteStore store, TradeCatalogu
     {
         Scope = trades.Find(scope ?? "") is null ? "" : scope!;
         var stack = await store.SettingsAsync(Scope.Length == 0 ? null : Scope, null, null);
-        Rows = [.. SettingsRegistry.All.Select(stack.Resolve)];
+        Rows = [.. SettingsRegistry.All.Select(s => stack.Resolve(s))];
         Kept = await db.KeptLooks.AsNoTracking().Where(k => k.SiteId == null).OrderByDescending(k => k.At).ToListAsync();
         var rows = await db.Settings.AsNoTracking().Where(s => s.Layer == SettingLayer.Site).Take(500).ToListAsync();
         var ids = rows.Select(r => Guid.TryParse(r.Scope, out var g) ? g : Guid.Empty).ToHashSet();

@@ -23,7 +23,7 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
         await db.SentPlans.Where(p => p.SiteId == site.Id && p.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, now), cancel);
         db.Add(new SentPlan { SiteId = site.Id, TokenHash = hash, Document = await store.DocumentAsync(site, cancel), Facts = site.Client.Facts.Settled(), Who = who, CreatedAt = now });
         if (to is not null)
-            db.Add(OutboxMail.About(site.Id, to, "The plan of your site", $"Hello,\n\nthis is the plan of your site, before anything is designed: which pages there are and what stands on them.\n\n{origin}/plans/{token}\n\nIf it is right, agree with your name; if not, say what should be different.\n\n{who.Split(' ')[0]}\n", now));
+            db.Add(await store.LetterAsync(site, to, "The plan of your site", $"Hello,\n\nthis is the plan of your site, before anything is designed: which pages there are and what stands on them.\n\n{origin}/plans/{token}\n\nIf it is right, agree with your name; if not, say what should be different.\n\n{who.Split(' ')[0]}\n", now));
         store.Wait(site, Party.Client, who);
         Note(site, "Sent the plan to be agreed", who);
         await db.SaveChangesAsync(cancel);

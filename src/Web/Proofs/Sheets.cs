@@ -63,7 +63,7 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
             return await sheets.AnswerAsync(http, $"lookbook {id} {look}", path, async () =>
             {
                 var book = (await desk.FindAsync(token))!;
-                return look < 0 || look >= book.Looks.Length ? SiteFiles.None : SiteRenderer.Render(book.Document with { Look = book.Looks[look].Choice }, trades[book.Document.Trade], book.Facts, new RenderSettings(addresses.Main(book.Site), book.Settings, RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
+                return look < 0 || look >= book.Looks.Length ? SiteFiles.None : SiteRenderer.Render(book.Document.InLook(book.Looks[look].Choice), trades[book.Document.Trade], book.Facts, new RenderSettings(addresses.Main(book.Site), book.Settings, RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
             });
         }).AllowAnonymous();
 
@@ -78,11 +78,11 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
     private async Task<IResult> AnswerAsync(HttpContext http, Site site, SheetView view, string? path, SiteStore store, TakeStore takes, SectionShelf kept, SiteAddresses addresses)
     {
         var settings = await store.SettingsAsync(site);
-        return await AnswerAsync(http, $"{view}|{site.TradeId}|{site.IsSample}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Layers)}", path, async () =>
+        return await AnswerAsync(http, $"{view}|{site.TradeId}|{site.IsSample}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Sources)}", path, async () =>
         {
             var document = await store.DocumentAsync(site);
             if (view.Revision is { } number && await takes.RevisionAsync(site.Id, number) is { } earlier) document = earlier;
-            if (view.Look is { } look) document = document with { Look = look };
+            if (view.Look is { } look) document = document.InLook(look);
             var facts = site.Facts;
             if (view.Said is { } said)
             {

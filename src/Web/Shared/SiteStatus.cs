@@ -5,11 +5,17 @@ using Plurimax.Core.Line;
 using Plurimax.Core.Standards;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
+using Plurimax.Data.Standards;
 
 namespace Plurimax.Web;
 
 /// <param name="Days">Whole days spent at each station, over all visits.</param>
-public sealed record SiteSummary(Site Site, Readiness Readiness, NextAction Next, int OpenMarks, ImmutableArray<double> Days, ImmutableArray<SiteEvent> Events, SiteState State);
+public sealed record SiteSummary(Site Site, Readiness Readiness, NextAction Next, int OpenMarks, ImmutableArray<double> Days, ImmutableArray<SiteEvent> Events, SiteState State)
+{
+    /// <summary>Days the site may stay at its station, as the settings have it; null at the last one.</summary>
+    public int? Allowed { get; init; }
+    public bool Overstays => Allowed is { } days && days > 0 && Days[(int)Site.Station] > days;
+}
 
 /// <summary>Where sites stand and what is next on them, for any number of sites in a fixed number of queries.</summary>
 public sealed class SiteStatus(PlurimaxDb db, TradeCatalogue trades, TimeProvider clock)
@@ -22,20 +28,26 @@ public sealed class SiteStatus(PlurimaxDb db, TradeCatalogue trades, TimeProvide
         var events = (await db.Events.AsNoTracking().Where(e => ids.Contains(e.SiteId)).OrderBy(e => e.At).ToListAsync(cancel)).ToLookup(e => e.SiteId);
         var proofs = (await db.Proofs.AsNoTracking().Where(p => ids.Contains(p.SiteId))
             .Select(p => new { p.SiteId, p.Round, p.EndedAt, p.OpenedAt, p.ChangesAskedAt, p.SignedAt, p.SignedBy, Open = p.Marks.Count(m => m.ResolvedAt == null) }).ToListAsync(cancel)).ToLookup(p => p.SiteId);
-        var fresh = await db.Enquiries.Where(e => ids.Contains(e.SiteId) && e.DoneAt == null).GroupBy(e => e.SiteId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count, cancel);
-        var bar = await db.Settings.Where(s => s.Layer == SettingLayer.Agency && s.Scope == "" && s.Key == "readiness_bar").Select(s => s.Value).SingleOrDefaultAsync(cancel) ?? SettingsRegistry.Find("readiness_bar")!.Default;
+        var fresh = await db.Enquiries.Where(e => ids.Contains(e.SiteId) && e.DoneAt == null && e.Aside == "").GroupBy(e => e.SiteId).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count, cancel);
+        var fleet = sites.Count == 1 ? null : await new SettingsReader(db).FleetAsync(Wanted, cancel);
+        var one = sites.Count == 1 ? await new SettingsReader(db).OfAsync(sites[0], cancel) : null;
         return [.. sites.Select(site =>
         {
+            var settings = one ?? fleet!.Of(site);
+            var list = HandoffChecklist.Of(settings);
             var readiness = Readiness.Of(site.Client.Facts, trades[site.TradeId]);
             var last = proofs[site.Id].OrderBy(p => p.Round).LastOrDefault();
             var open = proofs[site.Id].Sum(p => p.Open);
-            var state = new SiteState(site.Station, readiness.Percent, (int)decimal.Parse(bar, System.Globalization.CultureInfo.InvariantCulture), readiness.Missing.FirstOrDefault()?.Label.ToLowerInvariant(),
+            var state = new SiteState(site.Station, readiness.Percent, settings.Whole("readiness_bar"), readiness.Missing.FirstOrDefault()?.Label.ToLowerInvariant(),
                 last is { EndedAt: null }, last?.OpenedAt is not null, open, last?.ChangesAskedAt is not null, last?.SignedAt is not null, blockers ?? 0, site.Domain is not null, site.LiveReleaseId is not null,
-                HandoffChecklist.Items.Length - site.HandedOver.Length, fresh.GetValueOrDefault(site.Id), site.Client.Facts.Any<TextValue>("owner.name")?.Text);
+                list.Count(i => !site.HandedOver.Contains(i.Id)), fresh.GetValueOrDefault(site.Id), site.Client.Facts.Any<TextValue>("owner.name")?.Text);
             var own = events[site.Id].ToImmutableArray();
-            return new SiteSummary(site, readiness, NextStep.Of(state), open, Days(own), own, state);
+            return new SiteSummary(site, readiness, NextStep.Of(state), open, Days(own), own, state) { Allowed = site.Station < Station.Care ? settings.Whole($"{site.Station.ToString().ToLowerInvariant()}_days") : null };
         })];
     }
+
+    /// <summary>Settings that decide where a site stands.</summary>
+    private static readonly ImmutableArray<string> Wanted = ["readiness_bar", "handoff_list", .. Enum.GetValues<Station>().Where(s => s < Station.Care).Select(s => $"{s.ToString().ToLowerInvariant()}_days")];
 
     private ImmutableArray<double> Days(IEnumerable<SiteEvent> events)
     {
@@ -58,6 +70,10 @@ public static class HandoffChecklist
         ("training", "The client has been shown the enquiries and how to ask for changes"),
         ("money", "The invoice is paid"),
     ];
+
+    /// <summary>The list of a site: what is always on it, then what its settings add.</summary>
+    public static ImmutableArray<(string Id, string Text)> Of(SettingsStack settings) =>
+        [.. Items, .. SettingsRegistry.Rows(settings["handoff_list"]).Distinct().Select(t => ($"own-{Core.Composing.Chance.Hash(t):x8}", t))];
 }
 
 /// <summary>Times in words, as people say them.</summary>

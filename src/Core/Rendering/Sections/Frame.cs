@@ -13,17 +13,18 @@ internal static class Frame
         var floating = variant == "v-float";
         return Html.Of($"""
             {Everywhere.Notice(c)}<header class="s-head {variant}">{(floating ? Html.Empty : Utility(c))}
-            <div class="bar"><div class="wrap">{Logo(c, link: true, variant == "v-alert")}<button class="menu" type="button" aria-expanded="false" aria-controls="nav">{c.Icon("menu")}{c.W("menu.open").Split(' ')[0]}</button><nav id="nav" aria-label="{c.W("menu.label")}"><ul>{Menu(c, nested: true)}</ul>{Languages(c)}</nav>{(floating && c.Phone is { } p ? Html.Of($"<a class=\"tel\" href=\"tel:{p.E164}\">{c.Icon("phone")}{p.National}</a>") : c.Button(c.MainAction()))}</div></div></header>
+            <div class="bar"><div class="wrap">{Logo(c, link: true, variant == "v-alert")}<button class="menu" type="button" aria-expanded="false" aria-controls="nav">{c.Icon("menu")}{c.W("menu.open").Split(' ')[0]}</button><nav id="nav" aria-label="{c.W("menu.label")}"><ul>{Menu(c, nested: true)}</ul>{Languages(c)}</nav>{(floating && c.Phone is { } p ? c.Ring(p, Html.Of($"{c.Icon("phone")}{p.National}"), "tel") : c.Yes("menu_action") ? c.Button(c.MainAction()) : Html.Empty)}</div></div></header>
 
             """);
     }
 
     private static Html Utility(RenderContext c)
     {
+        if (!c.Yes("utility")) return Html.Empty;
         var place = c.Place is { Street: not null } a ? Html.Of($"<a href=\"{c.ContactFile("visit")}\">{c.Icon("pin")}{a.Street}, {a.Town}</a>") : Html.Empty;
-        var open = c.Hours is { } h ? Html.Of($"<span class=\"open\">{c.Icon("clock")}{ShortHours(c, h)}</span>") : Html.Empty;
-        var tel = c.Phone is { } p ? Html.Of($"<a class=\"tel\" href=\"tel:{p.E164}\">{c.Icon("phone")}{p.National}</a>") : Html.Empty;
-        return place.IsEmpty && open.IsEmpty && tel.IsEmpty ? Html.Empty : Html.Of($"<div class=\"util\"><div class=\"wrap\">{place}{open}{Social(c)}{tel}</div></div>");
+        var open = c.Hours is { } h && c.Yes("hours_in_head") ? Html.Of($"<span class=\"open\">{c.Icon("clock")}{ShortHours(c, h)}</span>") : Html.Empty;
+        var tel = c.Phone is { } p ? c.Ring(p, Html.Of($"{c.Icon("phone")}{p.National}"), "tel") : Html.Empty;
+        return place.IsEmpty && open.IsEmpty && tel.IsEmpty ? Html.Empty : Html.Of($"<div class=\"util\"><div class=\"wrap\">{place}{open}{Social(c, "head")}{tel}</div></div>");
     }
 
     private static string ShortHours(RenderContext c, OpeningHours h)
@@ -31,6 +32,9 @@ internal static class Frame
         var longest = h.Runs().Where(r => r.Spans.Length > 0).MaxBy(r => r.Last - r.First);
         return $"{c.Words.Days(longest.First, longest.Last)} {c.Words.Spans(longest.Spans)}";
     }
+
+    /// <param name="where">head or foot: shown where the settings have it.</param>
+    private static Html Social(RenderContext c, string where) => c.Set("show_social") is var s && (s == where || s == "both") ? Social(c) : Html.Empty;
 
     public static Html Social(RenderContext c) => c.Facts.Public<ListValue>("social") is { } s
         ? Html.Of($"<ul class=\"social\">{s.Items.Select(u => Html.Of($"<li><a href=\"{u}\" rel=\"me\">{SocialName(u)}</a></li>"))}</ul>") : Html.Empty;
@@ -84,15 +88,23 @@ internal static class Frame
         var variant = c.Site.Parts?.Foot ?? c.Look.Look.Variant("foot");
         c.UsedStyles.UnionWith(["foot", $"foot.{variant}"]);
         var lines = new List<Html>();
-        if (c.Phone is { } p) lines.Add(Html.Of($"<a href=\"tel:{p.E164}\">{p.National}</a>"));
-        if (c.Email is { } m) lines.Add(Html.Of($"<a href=\"mailto:{m}\">{m}</a>"));
+        if (c.Phone is { } p) lines.Add(c.Ring(p, Html.Text(p.National)));
+        if (c.Email is { } m) lines.Add(c.Set("show_email") == "link" ? Html.Of($"<a href=\"mailto:{m}\">{m}</a>") : Html.Text(m));
         if (lines.Count == 0) lines.Add(Html.Of($"<a href=\"{c.ContactFile("enquiry")}\">{c.W("contact.write")}</a>"));
-        var hours = c.Hours is { } h
-            ? Html.Of($"<div><h2>{c.W("hours.title")}</h2>{h.Runs().Select(r => Html.Of($"<p class=\"hr\"><span>{c.Words.Days(r.First, r.Last)}</span> <span>{c.Words.Spans(r.Spans)}</span></p>"))}</div>") : Html.Empty;
-        var privacy = c.Site.FindPage("privacy") is { Hidden: false } pr ? Html.Of($"<ul><li><a href=\"{c.Root}{pr.File}\">{c.W("footer.privacy")}</a></li></ul>") : Html.Empty;
+        var hours = c.Hours is { } h && c.Yes("hours_in_foot")
+            ? Html.Of($"<div><h2>{c.W("hours.title")}</h2>{c.Runs(h).Select(r => Html.Of($"<p class=\"hr\"><span>{c.Words.Days(r.First, r.Last)}</span> <span>{c.Words.Spans(r.Spans)}</span></p>"))}</div>") : Html.Empty;
+        var legal = new[] { ("privacy", "footer.privacy"), ("terms", "footer.terms"), ("imprint", "footer.legal"), ("accessibility", "footer.accessibility") }.Take(c.Yes("legal_links") ? 4 : 1)
+            .Select(l => (Page: c.Site.FindPage(l.Item1), Name: c.W(l.Item2))).Where(l => l.Page is { Hidden: false, InMenu: false }).Select(l => Html.Of($"<li><a href=\"{c.Root}{l.Page!.File}\">{l.Name}</a></li>")).ToList();
+        var choice = Counting.Asked(c) ? Html.Of($"<li><button type=\"button\" class=\"again\" data-consent=\"ask\">{c.W("consent.change")}</button></li>") : Html.Empty;
+        var privacy = legal.Count == 0 && choice.IsEmpty ? Html.Empty : Html.Of($"<ul>{legal}{choice}</ul>");
+        var own = c.Set("footer_text") is { Length: > 0 } words && c.Text.Prose(new Passage(words)) is { IsEmpty: false } said ? Html.Of($"<div class=\"own\">{said}</div>") : Html.Empty;
+        var credit = c.Set("credit") is { Length: > 0 } made && c.Text.Letter(made) is { Length: > 0 } by ? c.Set("credit_link") is { Length: > 0 } to ? Html.Of($"<p><a href=\"{to}\">{by}</a></p>") : Html.Of($"<p>{by}</p>") : Html.Empty;
+        if (!own.IsEmpty || !credit.IsEmpty || !choice.IsEmpty) c.UsedStyles.Add("footown");
+        var menu = c.Yes("foot_menu") ? Html.Of($"<div><h2>{c.W("menu.more")}</h2><ul>{Menu(c)}</ul></div>") : Html.Empty;
         var legalName = c.Facts.Public<TextValue>("legal.name")?.Text is { } ln ? c.W("footer.trading", ("name", c.Facts.Name), ("owner", ln)) : c.Facts.Name;
         return Html.Of($"""
-            {Everywhere.PhoneBar(c)}{Everywhere.Bubble(c)}{Everywhere.PopUp(c)}<footer class="s-foot {variant}"><div class="wrap"><div class="f1">{Logo(c, link: false, variant == "v-columns")}</div><div><h2>{c.W("contact.find")}</h2>{Address(c)}<p>{lines.Select((l, i) => i == 0 ? l : Html.Of($"<br>{l}"))}</p></div>{hours}<div><h2>{c.W("menu.more")}</h2><ul>{Menu(c)}</ul></div><div class="legal"><p>{legalName}</p>{privacy}</div></div></footer>
+            {Everywhere.PhoneBar(c)}{Everywhere.Bubble(c)}{Everywhere.PopUp(c)}<footer class="s-foot {variant}"><div class="wrap"><div class="f1">{Logo(c, link: false, variant == "v-columns")}</div><div><h2>{c.W("contact.find")}</h2>{Address(c)}<p>{lines.Select((l, i) => i == 0 ? l : Html.Of($"<br>{l}"))}</p></div>{hours}{menu}{Social(c, "foot")}{own}<div class="legal"><p>{legalName}</p>{credit}{privacy}</div></div></footer>
+            {Counting.Notice(c)}
 
             """);
     }

@@ -55,7 +55,7 @@ internal static class Lists
     {
         var items = q.Items.Select((it, i) => (it, i)).Where(x => c.Text.Stands(x.it.Text)).ToList();
         if (items.Count == 0) return Html.Empty;
-        var rows = items.Select((x, n) => Html.Of($"<details{(n == 0 ? new Html(" open") : Html.Empty)}><summary><span{c.At(s, $"items.{x.i}.title")}>{c.Text.Line(x.it.Title)}</span>{c.Icon("plus", "i pm")}</summary>{SectionRenderer.Paragraph(c, s, $"items.{x.i}.text", x.it.Text)}</details>"));
+        var rows = items.Select((x, n) => Html.Of($"<details{(n == 0 && c.Yes("questions_open") ? new Html(" open") : Html.Empty)}><summary><span{c.At(s, $"items.{x.i}.title")}>{c.Text.Line(x.it.Title)}</span>{c.Icon("plus", "i pm")}</summary>{SectionRenderer.Paragraph(c, s, $"items.{x.i}.text", x.it.Text)}</details>"));
         var head = q.Heading.IsEmpty ? Html.Of($"<div class=\"hd\"><h2 id=\"{SectionRenderer.Anchor(s)}-h\"{c.At(s, "heading")}>{c.W("menu.questions")}</h2></div>") : SectionRenderer.Head(c, s, q.Heading, q.Text);
         return SectionRenderer.Wrap(c, s, Html.Of($"{head}<div class=\"list\">{rows}</div>"));
     }
@@ -67,7 +67,7 @@ internal static class Lists
         if (lines.IsEmpty && !stands) return Html.Empty;
         var notes = lines.Any(l => l.Note is not null && l.Amount is not null);
         var table = lines.IsEmpty ? Html.Empty : Html.Of($"""
-            <div class="scroll" role="region" aria-label="{c.W("menu.prices")}" tabindex="0"><table><caption class="vh">{c.W("menu.prices")}</caption><thead><tr><th scope="col">{c.W("menu.services")}</th>{Html.If(notes, $"<th scope=\"col\"><span class=\"vh\">{c.W("sections.note")}</span></th>")}<th scope="col">{c.W("money.with_tax")}</th></tr></thead><tbody>{lines.Select(l => Html.Of($"<tr><th scope=\"row\">{l.Service}</th>{Html.If(notes, $"<td>{(l.Amount is null ? "" : l.Note)}</td>")}<td>{Figure(c, l)}</td></tr>"))}</tbody></table></div>
+            <div class="scroll" role="region" aria-label="{c.W("menu.prices")}" tabindex="0"><table><caption class="vh">{c.W("menu.prices")}</caption><thead><tr><th scope="col">{c.W("menu.services")}</th>{Html.If(notes, $"<th scope=\"col\"><span class=\"vh\">{c.W("sections.note")}</span></th>")}<th scope="col">{c.W("money.with_tax")}</th></tr></thead><tbody>{lines.Select(l => Html.Of($"<tr><th scope=\"row\">{l.Service}</th>{Html.If(notes, $"<td>{(l.Amount is null ? "" : l.Note)}</td>")}<td>{Figure(c, l)}</td></tr>"))}</tbody></table></div>{(c.Set("price_line") is { Length: > 0 } line ? c.Text.Prose(new Passage(line), new Html(" class=\"fine\"")) : Html.Empty)}
             """);
         return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, p.Heading, lines.IsEmpty ? null! : p.Text)}{(lines.IsEmpty ? Html.Of($"<div class=\"prose\">{SectionRenderer.Paragraph(c, s, "text", p.Text)}</div>") : table)}"));
     }

@@ -21,6 +21,11 @@ internal static class Marks
         return (Html.Of($"<svg viewBox=\"0 0 40 40\" aria-hidden=\"true\" fill=\"none\" stroke=\"currentColor\" stroke-width=\"3\"><path d=\"{MarkShapes.Of(c.Look.Look)}\"/><text x=\"20\" y=\"27\" text-anchor=\"middle\" font-size=\"20\" font-weight=\"700\" fill=\"currentColor\" stroke=\"none\">{Words(c).Initial}</text></svg><span><b>{c.Facts.Name}</b> {place}</span>"), "");
     }
 
+    /// <summary>The mark as a picture within a text.</summary>
+    public static Html InText(RenderContext c) => Own(c) is { } file ? Html.Of($"<img class=\"inmark\" src=\"{c.Assets}{file.Path}\" width=\"{file.Width}\" height=\"{file.Height}\" alt=\"{c.Facts.Name}\">")
+        : Drawn(c) is { } m ? Html.Of($"<img class=\"inmark\" src=\"{c.Assets}{OnPage}\" width=\"{(int)Math.Ceiling(m.Width)}\" height=\"{(int)Math.Ceiling(m.Height)}\" alt=\"{c.Facts.Name}\">")
+        : Html.Of($"<img class=\"inmark\" src=\"{c.Assets}favicon.svg\" width=\"40\" height=\"40\" alt=\"{c.Facts.Name}\">");
+
     /// <summary>Files that a drawn mark needs: one for the page, one for the dark ground.</summary>
     public static IEnumerable<(string Path, string Svg)> Files(RenderContext c)
     {

@@ -30,7 +30,7 @@ internal static class Proof
 
     public static Html Testimonials(RenderContext c, Section s, TestimonialsContent t)
     {
-        var real = c.Facts.Public<TestimonialsValue>("testimonials")?.Items.Where(i => i.Permission).Take(3).ToList() ?? [];
+        var real = c.Facts.Public<TestimonialsValue>("testimonials")?.Items.Where(i => i.Permission).Take(c.Whole("testimonials_most")).ToList() ?? [];
         var typed = t.Items.Select((it, i) => (it, i)).Where(x => !x.it.Text.IsEmpty).ToList();
         if (real.Count + typed.Count == 0) return Html.Empty;
         var quotes = real.Select(q => Html.Of($"<figure><blockquote><p>{q.Quote}</p></blockquote><figcaption><b>{q.Name}</b> <span>{c.W("reviews.source", ("source", q.Source), ("date", c.Words.Date(q.Date)))}</span></figcaption></figure>"))

@@ -38,7 +38,7 @@ public sealed class CareModel(SiteStore store, SiteStatus status, SiteAddresses 
         var revisions = await db.Revisions.AsNoTracking().Where(r => r.SiteId == Site.Id).OrderByDescending(r => r.Number).Take(20).Select(r => new { r.At, r.Who, r.Said }).ToListAsync();
         History = [.. Summary.Events.Where(e => e.Kind != Data.SiteEventKind.Wait).Select(e => (e.At, e.Who, e.Kind == Data.SiteEventKind.Note ? e.Text : $"to {e.Station}")).Concat(revisions.Select(r => (r.At, r.Who, r.Said))).OrderByDescending(h => h.At).Take(24)];
         var stack = await Store.SettingsAsync(Site);
-        Resolved = [.. SettingsRegistry.All.Select(stack.Resolve)];
+        Resolved = [.. SettingsRegistry.All.Select(s => stack.Resolve(s))];
     }
 
     public async Task<IActionResult> OnPostSetAsync(string key, string? value)

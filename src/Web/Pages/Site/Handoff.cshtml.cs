@@ -18,7 +18,15 @@ public sealed class HandoffModel(SiteStore store, SiteStatus status, SiteAddress
     public SiteFiles Files { get; private set; } = null!;
     public string Domain => Site.Domain ?? $"{Site.Slug}.example";
 
-    public async Task OnGetAsync() => Files = await FilesAsync();
+    /// <summary>What must be settled, as the settings of the site have it.</summary>
+    public System.Collections.Immutable.ImmutableArray<(string Id, string Text)> Checklist { get; private set; } = [];
+    public int Open => Checklist.Count(i => !Site.HandedOver.Contains(i.Id));
+
+    public async Task OnGetAsync()
+    {
+        Files = await FilesAsync();
+        Checklist = HandoffChecklist.Of(await Store.SettingsAsync(Site));
+    }
 
     /// <summary>What is live; before a launch, what would be.</summary>
     private async Task<SiteFiles> FilesAsync()
@@ -29,18 +37,19 @@ public sealed class HandoffModel(SiteStore store, SiteStatus status, SiteAddress
     }
 
     public async Task<IActionResult> OnGetPackAsync() =>
-        File(HandoffPack.Zip(await FilesAsync(), Document, Trade, Site.Client.Facts, Domain, await Store.AgencyAsync()), "application/zip", $"{Site.Slug}.zip");
+        File(HandoffPack.Zip(await FilesAsync(), Document, Trade, Site.Client.Facts, Domain, (await Store.SettingsAsync(Site)).All()), "application/zip", $"{Site.Slug}.zip");
 
     public async Task<IActionResult> OnPostTickAsync(string[] done)
     {
-        Site.HandedOver = [.. HandoffChecklist.Items.Select(i => i.Id).Where(done.Contains)];
+        Site.HandedOver = [.. HandoffChecklist.Of(await Store.SettingsAsync(Site)).Select(i => i.Id).Where(done.Contains)];
         await db.SaveChangesAsync();
         return Back("Ticks saved");
     }
 
     public async Task<IActionResult> OnPostCareAsync()
     {
-        if (Site.HandedOver.Length < HandoffChecklist.Items.Length) return Back("Some things are still open");
+        Checklist = HandoffChecklist.Of(await Store.SettingsAsync(Site));
+        if (Open > 0) return Back("Some things are still open");
         await Store.MoveAsync(Site, Station.Care, Who, Party.Client);
         TempData["Said"] = $"{Site.Client.Name} is handed over";
         return Redirect($"/sites/{Site.Id}/care");

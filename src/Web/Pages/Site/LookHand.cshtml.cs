@@ -54,7 +54,7 @@ public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddres
         {
             entry.Size = 20_000;
             entry.SlidingExpiration = TimeSpan.FromMinutes(10);
-            var site = Document with { Look = Choice };
+            var site = Document.InLook(Choice);
             var files = SiteRenderer.Render(site, Trade, Site.Facts, new RenderSettings(Address, settings, RenderMode.Anchored) { Blobs = hash => blobs.Get(hash) });
             var pages = StyleUses.Pages(files);
             return Task.FromResult((StyleUses.Of(files, pages).ToImmutableDictionary(u => u.Choice), ColourShares.Of(site, Dressed, files, pages)));
