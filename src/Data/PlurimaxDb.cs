@@ -90,7 +90,6 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             Json(e.Property(x => x.Ticked));
             Json(e.Property(x => x.HandedOver));
             Json(e.Property(x => x.Linked));
-            e.Property(x => x.Linked).HasDefaultValueSql("'[]'");
             e.HasOne(x => x.Client).WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Restrict);
             e.HasOne(x => x.Maker).WithMany().HasForeignKey(x => x.MakerId).OnDelete(DeleteBehavior.SetNull);
         });
@@ -105,7 +104,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             Json(e.Property(x => x.Facts));
             Json(e.Property(x => x.Settings));
         });
-        b.Entity<SavedSection>(e => { Json(e.Property(x => x.Section)); e.HasIndex(x => x.Name).IsUnique(); });
+        b.Entity<SavedSection>(e => { Json(e.Property(x => x.Section)); Json(e.Property(x => x.Further)); e.HasIndex(x => x.Name).IsUnique(); });
         b.Entity<Mark>(e => e.HasIndex(x => new { x.ProofId, x.Number }).IsUnique());
         b.Entity<Release>(e => { Json(e.Property(x => x.Manifest)); Json(e.Property(x => x.Facts)); Json(e.Property(x => x.Settings)); e.HasIndex(x => new { x.SiteId, x.Number }).IsUnique(); });
         b.Entity<Enquiry>(e => e.HasIndex(x => new { x.SiteId, x.At }));

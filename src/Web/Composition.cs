@@ -9,6 +9,7 @@ using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.StandIns;
 using Plurimax.Web.Demo;
 using Plurimax.Web.Hosting;
@@ -55,6 +56,14 @@ public static class Composition
         services.AddSingleton<Batches.BatchBell>();
         services.AddScoped<Batches.BatchDesk>();
         services.AddHostedService<Batches.BatchRunner>();
+        services.AddScoped<StandardShelf>();
+        services.AddScoped<RollOuts.StandardsDesk>();
+        services.AddScoped<RollOuts.OwnSettings>();
+        services.AddScoped<RollOuts.Republishing>();
+        services.AddScoped<RollOuts.RollOutDesk>();
+        services.AddSingleton<RollOuts.RollOutBell>();
+        services.AddSingleton<RollOuts.ImpactRuns>();
+        services.AddHostedService<RollOuts.RollOutRunner>();
         services.AddScoped<Templates.TemplateDesk>();
         services.AddHostedService<Templates.TemplatesAtStart>();
         services.AddScoped<Clients.ClientDesk>();
@@ -107,7 +116,6 @@ public static class Composition
         services.AddRazorPages(o =>
         {
             foreach (var page in PublicEndpoints.Pages) o.Conventions.AllowAnonymousToPage(page);
-            o.Conventions.AuthorizePage("/Standards", "owner");
             o.Conventions.AuthorizePage("/Erase", "owner");
         });
         services.Configure<Microsoft.AspNetCore.Mvc.MvcOptions>(o => o.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty()));
@@ -135,6 +143,7 @@ public static class Composition
         app.MapHealthChecks("/health").AllowAnonymous();
         Sheets.Map(app);
         Benching.BenchEndpoints.Map(app);
+        AgencyBrand.Map(app);
     }
 
     /// <summary>Gives clients of before there was an index by name theirs; saving makes it.</summary>
@@ -164,6 +173,7 @@ public static class PublicEndpoints
     public const string Sheet = "/sheet/{token}/{**path}";
     public const string ProofSheet = "/proof/{token}/sheet/{**path}";
     public const string LookSheet = "/looks/{token}/sheet/{look:int}/{**path}";
+    public const string Brand = AgencyBrand.Path;
     public const string SampleSheet = "/sample/{token}/sheet/{**path}";
 }
 

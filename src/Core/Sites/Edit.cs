@@ -57,6 +57,7 @@ namespace Plurimax.Core.Sites;
 [JsonDerivedType(typeof(PlacePhotos), "placePhotos")]
 [JsonDerivedType(typeof(SetIcon), "icon")]
 [JsonDerivedType(typeof(NewPicture), "newPicture")]
+[JsonDerivedType(typeof(RelinkSection), "relink")]
 [JsonDerivedType(typeof(SaidWishes), "said")]
 [JsonDerivedType(typeof(Restore), "restore")]
 public abstract record Edit

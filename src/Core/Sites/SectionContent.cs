@@ -92,7 +92,12 @@ public sealed record StepsContent : SectionContent;
 public sealed record AboutContent : SectionContent;
 public sealed record QuestionsContent : SectionContent;
 /// <summary>What decides the price, and the table of prices where they are known.</summary>
-public sealed record PricesContent : SectionContent;
+/// <summary>What it costs: the prices of the fact sheet, or a list of its own where one is shared by many sites.</summary>
+public sealed record PricesContent : SectionContent
+{
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public ImmutableArray<Facts.PriceLine> Own { get; init; }
+    [JsonIgnore] public ImmutableArray<Facts.PriceLine> Rows => Own.IsDefault ? [] : Own;
+}
 public sealed record UrgentContent : SectionContent;
 /// <summary>Hours, address and directions. Drawn from facts; nothing where none is known.</summary>
 public sealed record VisitContent : SectionContent;

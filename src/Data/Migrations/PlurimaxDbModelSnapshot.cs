@@ -1419,10 +1419,8 @@ namespace Plurimax.Data.Migrations
 
                     b.Property<string>("Linked")
                         .IsRequired()
-                        .ValueGeneratedOnAdd()
                         .HasColumnType("jsonb")
-                        .HasColumnName("linked")
-                        .HasDefaultValueSql("'[]'");
+                        .HasColumnName("linked");
 
                     b.Property<Guid?>("LiveReleaseId")
                         .HasColumnType("uuid")
@@ -1640,6 +1638,15 @@ namespace Plurimax.Data.Migrations
                     b.Property<DateTimeOffset>("At")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
+
+                    b.Property<string>("Further")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("further");
+
+                    b.Property<bool>("IsPage")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_page");
 
                     b.Property<string>("Kind")
                         .IsRequired()

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Galleys;
 using Plurimax.Core.Sites;
+using Plurimax.Core.Standards;
 
 namespace Plurimax.Data.Sites;
 
@@ -13,6 +14,9 @@ public sealed class SavedSection
     public required string Name { get; set; }
     public required string Kind { get; set; }
     public required Section Section { get; set; }
+    /// <summary>The further sections of a whole page; empty for a single section.</summary>
+    public ImmutableArray<Section> Further { get; set; } = [];
+    public bool IsPage { get; set; }
     public required string Who { get; set; }
     public DateTimeOffset At { get; set; }
 }
@@ -53,5 +57,44 @@ public sealed class SectionShelf(PlurimaxDb db, SiteStore store)
         return null;
     }
 
-    public Task<int> RemoveAsync(Guid id, CancellationToken cancel = default) => db.SavedSections.Where(s => s.Id == id).ExecuteDeleteAsync(cancel);
+    /// <summary>Puts a whole page by for all sites.</summary>
+    public async Task<string?> SavePageAsync(Page page, string? name, string who, CancellationToken cancel = default)
+    {
+        if (page.Sections.IsEmpty) return "The page has no section yet.";
+        if (await SaveAsync(page.Sections[0], name, who, cancel) is { } problem) return problem;
+        var words = Core.Facts.FactReader.Clean(name);
+        var saved = await db.SavedSections.FirstAsync(s => s.Name == words, cancel);
+        (saved.Further, saved.IsPage) = ([.. page.Sections.Skip(1).Where(s => !s.Hidden).Select(s => s.Apart())], true);
+        await db.SaveChangesAsync(cancel);
+        return null;
+    }
+
+    /// <summary>What a passage holds now.</summary>
+    public async Task<ImmutableArray<Section>> ContentAsync(SavedSection saved, CancellationToken cancel = default)
+    {
+        string scope = saved.Id.ToString(), key = SharedPassage.Key(scope);
+        return SharedPassage.Read(await db.Settings.AsNoTracking().Where(s => s.Layer == SettingLayer.Standard && s.Scope == scope && s.Key == key).Select(s => s.Value).FirstOrDefaultAsync(cancel)) ?? [saved.Section, .. saved.Further];
+    }
+
+    /// <summary>Makes a value of a passage, so that sites can show it linked and a change of it can be rolled out.</summary>
+    public async Task ShareAsync(SavedSection saved, string who, CancellationToken cancel = default)
+    {
+        string scope = saved.Id.ToString(), key = SharedPassage.Key(scope);
+        if (await db.Settings.AnyAsync(s => s.Layer == SettingLayer.Standard && s.Scope == scope && s.Key == key, cancel)) return;
+        db.Add(new Standards.SettingValue { Layer = SettingLayer.Standard, Scope = scope, Key = key, Value = SharedPassage.Write([saved.Section, .. saved.Further]), Who = who, At = store.Now });
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <returns>Why it stays, or null.</returns>
+    public async Task<string?> RemoveAsync(Guid id, CancellationToken cancel = default)
+    {
+        var scope = id.ToString();
+        var linked = System.Text.Json.JsonSerializer.Serialize(new[] { scope });
+        var on = await db.Database.SqlQuery<int>($"select count(*)::int as \"Value\" from sites where linked @> {linked}::jsonb").SingleAsync(cancel);
+        if (on > 0) return $"It stands linked on {on} {(on == 1 ? "site" : "sites")} and stays. Part it there first.";
+        await db.Settings.Where(s => s.Layer == SettingLayer.Standard && s.Scope == scope).ExecuteDeleteAsync(cancel);
+        await db.SettingDrafts.Where(s => s.Layer == SettingLayer.Standard && s.Scope == scope).ExecuteDeleteAsync(cancel);
+        await db.SavedSections.Where(s => s.Id == id).ExecuteDeleteAsync(cancel);
+        return null;
+    }
 }

@@ -48,6 +48,20 @@ public sealed class StandardShelf(PlurimaxDb db, TimeProvider clock)
         await db.SaveChangesAsync(cancel);
     }
 
+    /// <summary>Like <see cref="SetAsync"/>, unless somebody else set it since the writer looked.</summary>
+    /// <param name="seen">What stood there when the writer began; null where nothing did.</param>
+    /// <returns>What somebody else has put there; null where it is done.</returns>
+    public async Task<SettingChange?> SetSeenAsync(SettingLayer layer, string scope, string key, string? value, string? seen, string who, string why, DateOnly? review, bool evenSo, CancellationToken cancel = default)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        await LockAsync(new SharedScope(layer, scope), cancel);
+        var there = await db.Settings.AsNoTracking().Where(s => s.Layer == layer && s.Scope == scope && s.Key == key).Select(s => s.Value).SingleOrDefaultAsync(cancel);
+        if (!evenSo && there != seen && there != value && await db.SettingChanges.AsNoTracking().Where(c => c.Layer == layer && c.Scope == scope && c.Key == key).OrderByDescending(c => c.Id).FirstOrDefaultAsync(cancel) is { } last && last.Who != who) return last;
+        await SetAsync(layer, scope, key, value, who, why, review, cancel);
+        await transaction.CommitAsync(cancel);
+        return null;
+    }
+
     // What is in hand on a shared layer.
 
     public Task<List<SettingDraft>> DraftsAsync(SharedScope at, CancellationToken cancel = default) => db.SettingDrafts.AsNoTracking().Where(d => d.Layer == at.Layer && d.Scope == at.Scope).OrderBy(d => d.Key).ToListAsync(cancel);

@@ -6,14 +6,16 @@ using Plurimax.Core.Line;
 using Plurimax.Core.Sites;
 using Plurimax.Core.Trades;
 using Plurimax.Data;
+using Plurimax.Core.Standards;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Web.Launching;
 using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Demo;
 
 /// <summary>The demo scenario: an agency with sites at every station, made through the same code as real ones and then set back in time.</summary>
-public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trades, UserManager<AppUser> users, RoleManager<IdentityRole<Guid>> roles, ProofDesk desk, Publisher publisher, Prospecting.ImportDesk imports, Prospecting.ProspectDesk prospects, Clients.ClientDesk clients, TimeProvider clock)
+public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trades, UserManager<AppUser> users, RoleManager<IdentityRole<Guid>> roles, ProofDesk desk, Publisher publisher, Prospecting.ImportDesk imports, Prospecting.ProspectDesk prospects, Clients.ClientDesk clients, TimeProvider clock, StandardShelf shelf, RollOuts.RollOutDesk rollOuts)
 {
     public const string Password = "saltmere-harbour";
 
@@ -63,7 +65,34 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
         await store.SetAsync(Core.Standards.SettingLayer.Agency, "", "hosting_fee", "14", "Ada Tidewell");
         await store.SetAsync(Core.Standards.SettingLayer.Trade, "physiotherapist", "tone", "expert", "Ada Tidewell");
         foreach (var plan in Plans) await MakeAsync(plan, makers[plan.Maker]);
+        await StandardsAsync("Ada Tidewell");
         await ProspectsAsync(makers["Mara Oake"]);
+    }
+
+    /// <summary>Three standards and who follows them, exceptions with their reasons, a roll-out that is done and a change in hand.</summary>
+    private async Task StandardsAsync(string owner)
+    {
+        async Task<Standard> Made(string name, string about, params (string Key, string Value)[] values) =>
+            (await shelf.CreateAsync(name, about, values.ToDictionary(v => v.Key, v => v.Value), owner)).Standard!;
+        var sites = await db.Sites.Where(s => !s.IsSample).Select(s => new { s.Id, s.ClientId, s.TradeId, s.Client.Name }).ToListAsync();
+        var local = await Made("Saltmere trades", "Firms that come to the customer or mend what is brought.", ("form_note", "Messages are answered {{ reply_time }}."), ("phone_bar", "yes"), ("hours_clock", "24"), ("retention", "6"));
+        var guests = await Made("Guests and tables", "Guesthouses and cafés.", ("show_social", "both"), ("corners", "round"), ("title_end", "| {{ place.town }}"), ("questions_open", "no"));
+        var plus = await Made("Care plan plus", "Clients who pay for more care.", ("care_fee", "40"), ("rounds", "4"), ("remind_days", "2"), ("may_people", "yes"));
+        foreach (var s in sites)
+        {
+            var hosts = s.TradeId is "guesthouse" or "cafe";
+            await shelf.FollowAsync(SettingLayer.Site, s.Id.ToString(), hosts ? guests.Id : local.Id, owner);
+            if (s.Name is "Marram Guesthouse" or "Quayside Physio") await shelf.FollowAsync(SettingLayer.Client, s.ClientId.ToString(), plus.Id, owner);
+        }
+        Guid? Of(string name) => sites.Find(s => s.Name == name)?.Id;
+        var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
+        if (Of("Harrowgate Cycle Works") is { } cycles) await shelf.SetAsync(SettingLayer.Site, cycles.ToString(), "privacy", "{{ business.name }} has cameras over the counter; pictures are deleted after three days.\n\n{{ business.name }} uses what you send through this site to answer you. Messages are deleted after {{ settings.retention }} months.", owner, "They have cameras in the shop.", today.AddDays(120));
+        if (Of("Penhallow Pianos") is { } pianos) await shelf.SetAsync(SettingLayer.Site, pianos.ToString(), "phone_bar", "no", "Mara Oake", "He does not answer while tuning.", today.AddDays(-3));
+        const string name = "Standards of Saltmere begin";
+        if (await rollOuts.StartAsync(SharedScope.Agency, 0, name, "Three standards begin", RollOuts.RollOutPace.Now, null, owner) is not null)
+            while (await rollOuts.StepAsync(default)) { }
+        await shelf.DraftAsync(SharedScope.Standard(local.Id), "footer_text", "{{ business.name }} works in {{ place.town }} and the villages around.", null, owner);
+        await shelf.DraftAsync(SharedScope.Standard(local.Id), "form_note", "Messages are answered {{ reply_time }}, by a person.", "Messages are answered {{ reply_time }}.", owner);
     }
 
     /// <summary>Prospects out of two lists, one taken in weeks ago and worked on, one still in review.</summary>

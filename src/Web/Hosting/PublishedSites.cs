@@ -11,7 +11,8 @@ namespace Plurimax.Web.Hosting;
 
 /// <summary>A live release as the host serves it.</summary>
 /// <param name="Language">As its home page declares it, "en-GB".</param>
-public sealed record LiveSite(Guid SiteId, string Slug, string? Domain, ImmutableDictionary<string, ReleaseFile> Files, string Language)
+/// <param name="Counters">Origins of scripts that count visitors who have agreed, "https://count.example"; empty where nothing is counted.</param>
+public sealed record LiveSite(Guid SiteId, string Slug, string? Domain, ImmutableDictionary<string, ReleaseFile> Files, string Language, string Counters = "")
 {
     /// <summary>The address of a page that sites of this language call by a name of their own, if this one has it: "/datenschutz.html".</summary>
     public string? PageOf(string kind) => SiteWords.For(Language).Get("slugs." + kind) + ".html" is var own && Files.ContainsKey(own) ? "/" + own
@@ -50,7 +51,7 @@ public sealed partial class PublishedSites(IServiceScopeFactory scopes, SiteAddr
             .Select(s => new { s.Id, s.Slug, s.Domain, s.LiveReleaseId }).FirstOrDefaultAsync();
         if (site is null) return null;
         var manifest = await db.Releases.AsNoTracking().Where(r => r.Id == site.LiveReleaseId).Select(r => r.Manifest).FirstAsync();
-        return new LiveSite(site.Id, site.Slug, site.Domain, manifest.ToImmutableDictionary(), LanguageOf(manifest.GetValueOrDefault("index.html")));
+        return new LiveSite(site.Id, site.Slug, site.Domain, manifest.ToImmutableDictionary(), LanguageOf(manifest.GetValueOrDefault("index.html")), CountersOf(manifest.GetValueOrDefault("index.html")));
     }
 
     /// <summary>The language that the published home page declares; English where it says none.</summary>
@@ -59,6 +60,12 @@ public sealed partial class PublishedSites(IServiceScopeFactory scopes, SiteAddr
         if (home is null || blobs.Get(home.Hash) is not { } bytes) return "en-GB";
         return HtmlLanguage().Match(System.Text.Encoding.UTF8.GetString(bytes, 0, Math.Min(bytes.Length, 200))) is { Success: true } m ? m.Groups[1].Value : "en-GB";
     }
+
+    /// <summary>Origins that the first page names for counting; they alone are let through the site's policy.</summary>
+    private string CountersOf(ReleaseFile? home) => home is null || blobs.Get(home.Hash) is not { } bytes || CounterMeta().Match(System.Text.Encoding.UTF8.GetString(bytes)) is not { Success: true } m ? ""
+        : string.Join(' ', System.Net.WebUtility.HtmlDecode(m.Groups[1].Value).Split(' ').Select(u => Uri.TryCreate(u, UriKind.Absolute, out var uri) && uri.Scheme is "https" or "http" ? uri.GetLeftPart(UriPartial.Authority) : "").Where(o => o.Length > 0).Distinct());
+
+    [System.Text.RegularExpressions.GeneratedRegex("<meta name=\"counting\" content=\"([^\"]+)\"")] private static partial System.Text.RegularExpressions.Regex CounterMeta();
 
     [System.Text.RegularExpressions.GeneratedRegex("<html lang=\"([A-Za-z0-9-]{2,20})\"")] private static partial System.Text.RegularExpressions.Regex HtmlLanguage();
 

@@ -39,6 +39,7 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
             await response.WriteAsync("There is no site at this address.\n");
             return;
         }
+        if (live.Counters is { Length: > 0 } c) headers.ContentSecurityPolicy = $"default-src 'self'; script-src 'self' {c}; connect-src 'self' {c}; img-src 'self' data: {c}; frame-ancestors 'self'; base-uri 'none'; form-action 'self'; object-src 'none'";
         var path = context.Request.Path.Value ?? "/";
         if (path is "/enquiry" or "/enquiry/stamp" or "/enquiry/sent" || path.StartsWith(EnquiryDesk.NewsPath, StringComparison.Ordinal))
         {

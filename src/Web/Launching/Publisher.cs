@@ -26,6 +26,9 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, 
         return With(addresses.Main(site), (await store.SettingsAsync(site, cancel)).All(), before);
     }
 
+    /// <summary>Settings to render with where only what differs counts: the card for shared links is not drawn.</summary>
+    public RenderSettings Bare(Site site, ImmutableDictionary<string, string> own) => new(addresses.Main(site), SettingsRegistry.Values.SetItems(own)) { Blobs = hash => blobs.Get(hash), Made = _ => [] };
+
     /// <param name="made">The release before, whose files that take long to make are taken again.</param>
     private RenderSettings With(string address, ImmutableDictionary<string, string> settings, ImmutableSortedDictionary<string, ReleaseFile>? made) =>
         new(address, settings) { Blobs = hash => blobs.Get(hash), Made = path => made?.GetValueOrDefault(path) is { } file ? blobs.Get(file.Hash) : null };
@@ -52,7 +55,7 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, 
         var stack = await store.SettingsAsync(site, cancel);
         var (manifest, added) = Store(Render(site, document, site.Client.Facts, await SettingsAsync(site, cancel)));
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-        var release = await AddAsync(site, site.Head, site.Client.Facts, stack.Own(), manifest, added, "", who, cancel);
+        var release = await AddAsync(site, site.Head, site.Client.Facts, RollOuts.Republishing.For(document, stack), manifest, added, "", who, cancel);
         await db.SaveChangesAsync(cancel);
         await NotifyAsync(site, cancel);
         await transaction.CommitAsync(cancel);
@@ -99,6 +102,7 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, 
         sites.Forget();
     }
 
-    private Task NotifyAsync(Site site, CancellationToken cancel) =>
+    /// <summary>Tells every node that a site was released.</summary>
+    public Task NotifyAsync(Site site, CancellationToken cancel) =>
         db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseListener.Channel}, {site.Slug})", cancel);
 }

@@ -20,7 +20,10 @@ namespace Plurimax.Web.Proofs;
 /// <param name="Revision">An earlier version; null for the head.</param>
 /// <param name="Said">The head as it would be with these wishes done.</param>
 /// <param name="Cards">Sections laid out to choose from.</param>
-public sealed record SheetView(Guid Site, LookChoice? Look = null, int? Revision = null, SaidView? Said = null, CardsView? Cards = null);
+public sealed record SheetView(Guid Site, LookChoice? Look = null, int? Revision = null, SaidView? Said = null, CardsView? Cards = null, StandingView? Standing = null);
+
+/// <summary>A published site as it was released, or as it would be with what is in hand for a shared layer.</summary>
+public sealed record StandingView(Core.Standards.SettingLayer Layer, string Scope, bool After);
 
 /// <param name="Page">The page that gains a section; its library.</param>
 /// <param name="Section">The section whose layouts are shown instead.</param>
@@ -77,6 +80,7 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
     /// <summary>A file of a site as its facts and settings have it now. The document is read and rendered once for all files of a page.</summary>
     private async Task<IResult> AnswerAsync(HttpContext http, Site site, SheetView view, string? path, SiteStore store, TakeStore takes, SectionShelf kept, SiteAddresses addresses)
     {
+        if (view.Standing is { } standing) return await StandingAsync(http, site, standing, path, store, addresses);
         var settings = await store.SettingsAsync(site);
         return await AnswerAsync(http, $"{view}|{site.TradeId}|{site.IsSample}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Sources)}", path, async () =>
         {
@@ -91,6 +95,22 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
             }
             if (view.Cards is { } cards) document = await kept.CardsAsync(site, document, cards.Page, cards.Section);
             return SiteRenderer.Render(document, store.Trade(site), facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
+        });
+    }
+
+    private async Task<IResult> StandingAsync(HttpContext http, Site site, StandingView view, string? path, SiteStore store, SiteAddresses addresses)
+    {
+        var db = http.RequestServices.GetRequiredService<PlurimaxDb>();
+        var live = await db.Releases.AsNoTracking().Where(r => r.Id == site.LiveReleaseId).Select(r => new { r.Id, r.Revision, r.Facts, r.Settings }).FirstOrDefaultAsync();
+        var at = new Data.Standards.SharedScope(view.Layer, view.Scope);
+        var drafts = await http.RequestServices.GetRequiredService<Data.Standards.StandardShelf>().DraftsAsync(at);
+        return await AnswerAsync(http, $"standing {view} {site.Id} {live?.Id} {site.Head} {Data.Standards.StandardShelf.PrintOf(drafts)}", path, async () =>
+        {
+            var stack = await store.SettingsAsync(site);
+            if (view.After) stack = stack.Changed(at.Layer, at.Scope, drafts.Select(d => KeyValuePair.Create(d.Key, d.Value)));
+            var own = !view.After && live?.Settings is { } made ? made : stack.Own();
+            var document = live is null ? await store.DocumentAsync(site) : await db.Revisions.AsNoTracking().Where(r => r.SiteId == site.Id && r.Number == live.Revision).Select(r => r.Document).FirstAsync();
+            return SiteRenderer.Render(document, store.Trade(site), live?.Facts ?? site.Client.Facts, new RenderSettings(addresses.Main(site), Core.Standards.SettingsRegistry.Values.SetItems(own), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
         });
     }
 

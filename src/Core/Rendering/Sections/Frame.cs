@@ -103,7 +103,7 @@ internal static class Frame
         var menu = c.Yes("foot_menu") ? Html.Of($"<div><h2>{c.W("menu.more")}</h2><ul>{Menu(c)}</ul></div>") : Html.Empty;
         var legalName = c.Facts.Public<TextValue>("legal.name")?.Text is { } ln ? c.W("footer.trading", ("name", c.Facts.Name), ("owner", ln)) : c.Facts.Name;
         return Html.Of($"""
-            {Everywhere.PhoneBar(c)}{Everywhere.Bubble(c)}{Everywhere.PopUp(c)}<footer class="s-foot {variant}"><div class="wrap"><div class="f1">{Logo(c, link: false, variant == "v-columns")}</div><div><h2>{c.W("contact.find")}</h2>{Address(c)}<p>{lines.Select((l, i) => i == 0 ? l : Html.Of($"<br>{l}"))}</p></div>{hours}{menu}{Social(c, "foot")}{own}<div class="legal"><p>{legalName}</p>{credit}{privacy}</div></div></footer>
+            {Everywhere.PhoneBar(c)}{Everywhere.Bubble(c)}{Everywhere.PopUp(c)}<footer class="s-foot {variant}"{(c.Settings.Mode == RenderMode.Anchored ? new Html(" id=\"foot\"") : Html.Empty)}><div class="wrap"><div class="f1">{Logo(c, link: false, variant == "v-columns")}</div><div><h2>{c.W("contact.find")}</h2>{Address(c)}<p>{lines.Select((l, i) => i == 0 ? l : Html.Of($"<br>{l}"))}</p></div>{hours}{menu}{Social(c, "foot")}{own}<div class="legal"><p>{legalName}</p>{credit}{privacy}</div></div></footer>
             {Counting.Notice(c)}
 
             """);

@@ -62,7 +62,7 @@ internal static class Lists
 
     public static Html Prices(RenderContext c, Section s, PricesContent p)
     {
-        var lines = c.Facts.Public<PricesValue>("prices")?.Lines ?? [];
+        var lines = p.Rows.IsEmpty ? c.Facts.Public<PricesValue>("prices")?.Lines ?? [] : p.Rows;
         var stands = c.Text.Stands(p.Text);
         if (lines.IsEmpty && !stands) return Html.Empty;
         var notes = lines.Any(l => l.Note is not null && l.Amount is not null);

@@ -187,6 +187,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     });
     public Task<IActionResult> OnPostDuplicateAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, section, new DuplicateSection(section));
     public Task<IActionResult> OnPostDeleteAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, null, new DeleteSection(section));
+    public Task<IActionResult> OnPostRelinkAsync(int revision, string leaf, string section, bool follow) => DoAsync(revision, leaf, section, new RelinkSection(section, follow));
     public Task<IActionResult> OnPostReleaseAsync(int revision, string leaf, string section) => DoAsync(revision, leaf, section, new ReleaseKeep(section));
     public Task<IActionResult> OnPostMoveAsync(int revision, string leaf, string section, int by) =>
         DoAsync(revision, leaf, section, new MoveSection(section, leaf, (Document.FindPage(leaf)?.Sections.ToList().FindIndex(s => s.Id == section) ?? 0) + by));

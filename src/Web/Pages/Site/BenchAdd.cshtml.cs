@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Plurimax.Core.Galleys;
 using Plurimax.Core.Sites;
+using Plurimax.Core.Standards;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
@@ -34,9 +35,18 @@ public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddres
         SheetUrl = sheets.Url(new SheetView(Site.Id, Cards: new(Leaf.Id)), SectionLibrary.File);
     }
 
-    public async Task<IActionResult> OnPostAsync(int revision, string leaf, string? after, string? kind, Guid? saved)
+    /// <param name="link">It shows what the agency has, now and later; else the site has a copy of its own.</param>
+    public async Task<IActionResult> OnPostAsync(int revision, string leaf, string? after, string? kind, Guid? saved, bool link)
     {
         await LayAsync(leaf, after);
+        if (saved is { } passage && Saved.Find(s => s.Id == passage) is { } shared)
+        {
+            var sections = await shelf.ContentAsync(shared);
+            if (link) await shelf.ShareAsync(shared, Who);
+            var linked = link ? passage.ToString() : null;
+            if (shared.IsPage) return await AddPageAsync(revision, shared, sections, linked);
+            (shared.Section, shared.Kind) = (sections[0] with { Linked = linked }, sections[0].Content.Kind);
+        }
         var place = After is null ? Leaf.Sections.Length : Leaf.Sections.IndexOf(After) + 1;
         var edit = saved is { } id
             ? Saved.Find(s => s.Id == id) is { } own ? new AddSection(Leaf.Id, own.Kind, place, own.Section, own.Name) : null
@@ -53,10 +63,25 @@ public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddres
         return Redirect($"/sites/{Site.Id}/bench?leaf={Uri.EscapeDataString(Leaf.Id)}&section={Uri.EscapeDataString(added.Id)}");
     }
 
+    private async Task<IActionResult> AddPageAsync(int revision, SavedSection shared, ImmutableArray<Section> sections, string? linked)
+    {
+        var id = Core.Composing.Composer.Slug(shared.Name) is { Length: > 0 } slug ? slug : "page";
+        var label = new Passage(Core.Composing.Composer.Escape(shared.Name), Kept: true);
+        var page = new Core.Sites.Page(id, id + ".html", "tell more", label, new Passage(label.Text + " | {{ business.name }}"), Passage.None, []) { Linked = linked };
+        var outcome = await Store.EditAsync(Site.Id, revision, new AddPage(shared.Name, page with { Sections = SharedPassage.Placed(page, sections) }), Who);
+        if (!outcome.Ok)
+        {
+            Problem = outcome.Why("Choose once more.");
+            Response.StatusCode = outcome.Problem is null ? 409 : 422;
+            return Page();
+        }
+        TempData["Said"] = $"Added the page {shared.Name}{(linked is null ? "" : ", linked")}";
+        return Redirect($"/sites/{Site.Id}/bench?leaf={Uri.EscapeDataString(outcome.Document!.Pages.Except(Document.Pages).FirstOrDefault(p => p.Menu.Text == label.Text)?.Id ?? Leaf.Id)}");
+    }
+
     public async Task<IActionResult> OnPostForgetAsync(string leaf, string? after, Guid saved)
     {
-        await shelf.RemoveAsync(saved);
-        TempData["Said"] = "Taken off the shelf; where it was used it stays";
+        TempData["Said"] = await shelf.RemoveAsync(saved) ?? "Taken off the shelf; where it was used it stays";
         return Redirect($"/sites/{Site.Id}/bench/add?leaf={Uri.EscapeDataString(leaf)}&after={Uri.EscapeDataString(after ?? "")}");
     }
 }

@@ -61,11 +61,11 @@ public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddre
         return Redirect($"/sites/{other}/bench?leaf={Uri.EscapeDataString(to)}&section={Uri.EscapeDataString(outcome.Document!.FindPage(to)!.Sections[^1].Id)}");
     }
 
-    public async Task<IActionResult> OnPostSaveAsync(string section, string? name)
+    public async Task<IActionResult> OnPostSaveAsync(string section, string? name, bool whole)
     {
         if (await OnGetAsync(section, null, null) is RedirectResult gone) return gone;
         TypedName = name ?? "";
-        if (await shelf.SaveAsync(Section, name, Who) is { } problem)
+        if (await (whole ? shelf.SavePageAsync(Leaf, name, Who) : shelf.SaveAsync(Section, name, Who)) is { } problem)
         {
             Problem = problem;
             Response.StatusCode = 422;

@@ -15,9 +15,8 @@ public sealed class CareModel(SiteStore store, SiteStatus status, SiteAddresses 
     protected override string StationName => "care";
     public List<Enquiry> Enquiries { get; private set; } = [];
     public List<(DateTimeOffset At, string Who, string Text)> History { get; private set; } = [];
-    public ImmutableArray<ResolvedSetting> Resolved { get; private set; } = [];
-    public string? Problem { get; private set; }
-    public string TypedValue { get; private set; } = "";
+    /// <summary>What the site sets for itself.</summary>
+    public ImmutableArray<ResolvedSetting> Exceptions { get; private set; } = [];
     public string? Email => Site.Client.Facts.Any<TextValue>("email")?.Text;
 
     public Task OnGetAsync() => LayAsync();
@@ -38,28 +37,7 @@ public sealed class CareModel(SiteStore store, SiteStatus status, SiteAddresses 
         var revisions = await db.Revisions.AsNoTracking().Where(r => r.SiteId == Site.Id).OrderByDescending(r => r.Number).Take(20).Select(r => new { r.At, r.Who, r.Said }).ToListAsync();
         History = [.. Summary.Events.Where(e => e.Kind != Data.SiteEventKind.Wait).Select(e => (e.At, e.Who, e.Kind == Data.SiteEventKind.Note ? e.Text : $"to {e.Station}")).Concat(revisions.Select(r => (r.At, r.Who, r.Said))).OrderByDescending(h => h.At).Take(24)];
         var stack = await Store.SettingsAsync(Site);
-        Resolved = [.. SettingsRegistry.All.Select(s => stack.Resolve(s))];
-    }
-
-    public async Task<IActionResult> OnPostSetAsync(string key, string? value)
-    {
-        if (SettingsRegistry.Find(key) is not { } setting) return NotFound();
-        var checkedValue = setting.Check(value);
-        if (!checkedValue.Ok)
-        {
-            (Problem, TypedValue) = (checkedValue.Problem, value ?? "");
-            await LayAsync();
-            Response.StatusCode = 422;
-            return Page();
-        }
-        await Store.SetAsync(SettingLayer.Site, Site.Id.ToString(), key, checkedValue.Value, Who);
-        return Back($"{setting.Name}: exception for this site");
-    }
-
-    public async Task<IActionResult> OnPostGiveAsync(string key)
-    {
-        await Store.SetAsync(SettingLayer.Site, Site.Id.ToString(), key, null, Who);
-        return Back("Given back; the layer below holds again");
+        Exceptions = [.. SettingsRegistry.All.Select(s => stack.Resolve(s)).Where(r => r.Layer == SettingLayer.Site)];
     }
 
     public static string Cut(string s) => Core.Lettering.Letters.Cut(s, 60);

@@ -5,6 +5,7 @@ import '/js/plan.js';
 import '/js/bench.js';
 import '/js/cards.js';
 import '/js/lists.js';
+import '/js/standards.js';
 import '/js/ruler.js';
 import { keysHere, openFinder } from '/js/finder.js';
 import { judge, place, screens } from '/js/firstscreen.js';

@@ -13,7 +13,7 @@ document.addEventListener('input', (e) => {
 // Ticks all at once.
 document.addEventListener('click', (e) => {
   const b = e.target.closest?.('[data-tick]');
-  if (b) b.closest('form').querySelectorAll('input[type=checkbox]').forEach((i) => { i.checked = b.dataset.tick === 'all'; });
+  if (b) b.closest('form').querySelectorAll('input[type=checkbox]').forEach((i) => { if (!i.closest('[hidden]')) i.checked = b.dataset.tick === 'all'; });
 });
 // A suggested phrase goes into the list.
 document.addEventListener('click', (e) => {

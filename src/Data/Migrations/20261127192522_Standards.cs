@@ -36,6 +36,20 @@ namespace Plurimax.Data.Migrations
                 defaultValue: "");
 
             migrationBuilder.AddColumn<string>(
+                name: "further",
+                table: "saved_sections",
+                type: "jsonb",
+                nullable: false,
+                defaultValueSql: "'[]'");
+
+            migrationBuilder.AddColumn<bool>(
+                name: "is_page",
+                table: "saved_sections",
+                type: "boolean",
+                nullable: false,
+                defaultValue: false);
+
+            migrationBuilder.AddColumn<string>(
                 name: "facts",
                 table: "releases",
                 type: "jsonb",
@@ -309,6 +323,14 @@ namespace Plurimax.Data.Migrations
             migrationBuilder.DropColumn(
                 name: "why",
                 table: "settings");
+
+            migrationBuilder.DropColumn(
+                name: "further",
+                table: "saved_sections");
+
+            migrationBuilder.DropColumn(
+                name: "is_page",
+                table: "saved_sections");
 
             migrationBuilder.DropColumn(
                 name: "facts",

@@ -12,7 +12,7 @@ using Plurimax.Data;
 namespace Plurimax.Data.Migrations
 {
     [DbContext(typeof(PlurimaxDb))]
-    [Migration("20261127184635_Standards")]
+    [Migration("20261127192522_Standards")]
     partial class Standards
     {
         /// <inheritdoc />
@@ -1422,10 +1422,8 @@ namespace Plurimax.Data.Migrations
 
                     b.Property<string>("Linked")
                         .IsRequired()
-                        .ValueGeneratedOnAdd()
                         .HasColumnType("jsonb")
-                        .HasColumnName("linked")
-                        .HasDefaultValueSql("'[]'");
+                        .HasColumnName("linked");
 
                     b.Property<Guid?>("LiveReleaseId")
                         .HasColumnType("uuid")
@@ -1643,6 +1641,15 @@ namespace Plurimax.Data.Migrations
                     b.Property<DateTimeOffset>("At")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
+
+                    b.Property<string>("Further")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("further");
+
+                    b.Property<bool>("IsPage")
+                        .HasColumnType("boolean")
+                        .HasColumnName("is_page");
 
                     b.Property<string>("Kind")
                         .IsRequired()

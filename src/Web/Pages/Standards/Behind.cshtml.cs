@@ -1,0 +1,23 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Plurimax.Data.Standards;
+using Plurimax.Web.RollOuts;
+
+namespace Plurimax.Web.Pages.Standards;
+
+/// <summary>Published sites that do not show yet what holds for them.</summary>
+public sealed class BehindModel(RollOutDesk desk) : PageModel
+{
+    public List<(Guid Id, string Name)> Sites { get; private set; } = [];
+    public bool Owner => User.IsInRole("owner");
+
+    public async Task OnGetAsync() => Sites = await desk.BehindAsync();
+
+    public async Task<IActionResult> OnPostAsync(string act)
+    {
+        if (!Owner) return Forbid();
+        if (await desk.StartAsync(SharedScope.Agency, 0, "All that is behind", "", act == "now" ? RollOutPace.Now : RollOutPace.Groups, null, User.Identity?.Name ?? "somebody") is { } r) return Redirect($"/rollouts/{r.Id}");
+        TempData["Said"] = "Nobody is behind";
+        return Redirect("/standards/behind");
+    }
+}

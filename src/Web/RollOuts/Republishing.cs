@@ -1,0 +1,83 @@
+using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
+using System.Security.Cryptography;
+using Plurimax.Core.Launching;
+using Plurimax.Core.Rendering;
+using Plurimax.Core.Sites;
+using Plurimax.Core.Standards;
+using Plurimax.Core.Trades;
+using Plurimax.Data;
+using Plurimax.Data.Blobs;
+using Plurimax.Web.Hosting;
+
+namespace Plurimax.Web.RollOuts;
+
+/// <summary>A published site as it is and as it would be.</summary>
+/// <param name="Own">The settings it would be made with, as far as they are not the default.</param>
+/// <param name="Hashes">SHA-256 of every file as it would be, by path.</param>
+public sealed record Republished(SiteFiles Was, SiteFiles Now, ImmutableDictionary<string, string> Own, ImmutableSortedDictionary<string, string> Hashes, SiteImpact Impact);
+
+/// <summary>
+/// Renders a published site again, of the document and the facts it was released with, in other settings: so a roll-out brings what it is about and nothing else.
+/// The impact report and the roll-out itself both go this way.
+/// </summary>
+public sealed class Republishing(IBlobStore blobs, SiteAddresses addresses, TradeCatalogue trades)
+{
+    private static readonly ConditionalWeakTable<byte[], string> Known = [];
+    private static readonly byte[] Undrawn = [0];
+
+    /// <param name="released">The document of the release that is live.</param>
+    /// <param name="draw">Draws a card for shared links that is not there yet; a report does without.</param>
+    public Republished Of(Site site, Release live, SiteDocument released, SettingsStack stack, bool draw)
+    {
+        var trade = trades[released.Trade];
+        var facts = live.Facts ?? site.Client.Facts;
+        var own = For(released, stack);
+        // Photos and files are known by their hash: their bytes are not read.
+        var stubs = new Dictionary<byte[], string>(ReferenceEqualityComparer.Instance);
+        byte[]? Stub(string hash)
+        {
+            var stub = new byte[1];
+            stubs[stub] = hash;
+            return stub;
+        }
+        RenderSettings Settings(ImmutableDictionary<string, string> values) => new(addresses.Main(site), SettingsRegistry.Values.SetItems(values))
+        {
+            Blobs = Stub,
+            Made = path => live.Manifest.GetValueOrDefault(path) is { } file ? Stub(file.Hash) : draw ? null : Undrawn,
+        };
+        RenderSettings before = Settings(live.Settings ?? own), after = Settings(own);
+        var now = SiteRenderer.Render(released, trade, facts, after);
+        var hashes = now.Files.ToImmutableSortedDictionary(f => f.Key, f => stubs.TryGetValue(f.Value, out var hash) ? hash : Known.GetValue(f.Value, static b => Convert.ToHexStringLower(SHA256.HashData(b))), StringComparer.Ordinal);
+        var was = new SiteFiles(live.Manifest.ToImmutableSortedDictionary(f => f.Key, f => hashes.GetValueOrDefault(f.Key) == f.Value.Hash ? now.Files[f.Key] : blobs.Get(f.Value.Hash) ?? [], StringComparer.Ordinal));
+        PreflightInput Input(RenderSettings s) => new(released, trade, facts, s, live.Revision, live.Revision, []);
+        return new Republished(was, now, own, hashes, SiteImpact.Of(Input(before), was, Input(after), now));
+    }
+
+    /// <summary>The settings in force that a release of a document is made with: of what is linked, what stands on it.</summary>
+    public static ImmutableDictionary<string, string> For(SiteDocument document, SettingsStack stack)
+    {
+        var linked = SharedPassage.Of(document).Select(SharedPassage.Key).ToHashSet();
+        var own = stack.Own();
+        return own.RemoveRange(own.Keys.Where(k => k.StartsWith(SharedPassage.Prefix, StringComparison.Ordinal) && !linked.Contains(k)));
+    }
+
+    /// <summary>Stores what is new of it.</summary>
+    public (ImmutableSortedDictionary<string, ReleaseFile> Manifest, int New) Store(Republished made, Release live)
+    {
+        var manifest = ImmutableSortedDictionary.CreateBuilder<string, ReleaseFile>(StringComparer.Ordinal);
+        var added = 0;
+        foreach (var (path, hash) in made.Hashes)
+        {
+            if (live.Manifest.GetValueOrDefault(path) is { } same && same.Hash == hash) manifest[path] = same;
+            else
+            {
+                var bytes = made.Now.Files[path];
+                var (stored, isNew) = blobs.Get(hash) is { } there ? (hash, false) : blobs.Put(bytes);
+                if (isNew) added++;
+                manifest[path] = new ReleaseFile(stored, (blobs.Get(stored) ?? bytes).Length);
+            }
+        }
+        return (manifest.ToImmutable(), added);
+    }
+}
