@@ -195,23 +195,6 @@ public class HostTests(App app)
     }
 
     [Fact]
-    public async Task Settings_show_their_layer_and_a_site_may_differ()
-    {
-        var owner = await app.SignInAsync("ada");
-        var site = await app.SiteAsync("Excepted");
-        await owner.PostAsync("/standards?handler=Set", new() { ["scope"] = "", ["key"] = "consent", ["value"] = "Our agency's sentence." });
-        await owner.PostAsync($"/sites/{site.Id}/care?handler=Set", new() { ["key"] = "consent", ["value"] = "This client's sentence." });
-        var other = await app.SiteAsync("Unexcepted");
-        async Task<Core.Standards.ResolvedSetting> Consent(Data.Site s) => (await app.WithAsync(x => x.GetRequiredService<SiteStore>().SettingsAsync(s))).Resolve(Core.Standards.SettingsRegistry.Find("consent")!);
-        ((await Consent(site)).Value, (await Consent(site)).Layer).ShouldBe(("This client's sentence.", Core.Standards.SettingLayer.Site));
-        ((await Consent(other)).Value, (await Consent(other)).Layer).ShouldBe(("Our agency's sentence.", Core.Standards.SettingLayer.Agency));
-        (await owner.GetAsync("/standards")).Body.ShouldContain("Excepted");
-        (await owner.SendAsync("/standards?handler=Set", new() { ["scope"] = "", ["key"] = "hosting_fee", ["value"] = "a lot" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        await owner.PostAsync("/standards?handler=Give", new() { ["scope"] = "", ["key"] = "consent" });
-        (await Consent(other)).Layer.ShouldBe(Core.Standards.SettingLayer.Default);
-    }
-
-    [Fact]
     public async Task Enquiries_go_after_the_months_the_privacy_page_names()
     {
         var (kept, shorter) = (await app.SiteAsync("Keeps A Year"), await app.SiteAsync("Keeps Two Months"));

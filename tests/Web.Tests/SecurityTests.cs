@@ -29,13 +29,6 @@ public class SecurityTests(App app)
     }
 
     [Fact]
-    public async Task Standards_are_the_owners()
-    {
-        (await (await app.SignInAsync("mara")).GetAsync("/standards")).Status.ShouldBe(HttpStatusCode.Redirect);
-        (await (await app.SignInAsync("ada")).GetAsync("/standards")).Status.ShouldBe(HttpStatusCode.OK);
-    }
-
-    [Fact]
     public async Task Every_posting_form_carries_one_token()
     {
         var maker = await app.SignInAsync("ada");

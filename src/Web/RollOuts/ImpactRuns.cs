@@ -117,7 +117,7 @@ public sealed class ImpactRuns(IServiceScopeFactory scopes, TimeProvider clock, 
         var then = now.Changed(at.Layer, at.Scope, changes);
         // A passage is changed for those that it stands linked on; any other value may be set once more further up.
         var shields = changes.Where(c => SettingsRegistry.Find(c.Key) is not null).Select(c => Above(then, c.Key, at)).ToList();
-        var shieldedBy = shields.Count == changes.Count && shields.TrueForAll(s => s is not null) ? shields[0] : null;
+        var shieldedBy = changes.Count > 0 && shields.Count == changes.Count && shields.TrueForAll(s => s is not null) ? shields[0] : null;
         var behind = live?.Print is { } print && print != SettingsPrint.Of(Republishing.For(document, now));
         SiteImpact impact;
         if (live is not null) impact = services.GetRequiredService<Republishing>().Of(site, live, document, then, draw: false).Impact;
