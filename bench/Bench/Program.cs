@@ -17,6 +17,8 @@ using Plurimax.Data.Blobs;
 
 // Measurements of composing, rendering and storing. Each figure stands beside a yardstick measured in the same run.
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
+if (args is ["fleet-make", var made, var kept, var count]) { await Plurimax.Bench.Fleet.MakeAsync(made, kept, int.Parse(count, CultureInfo.InvariantCulture)); return; }
+if (args is ["fleet", var there, var folder0]) { await Plurimax.Bench.Fleet.MeasureAsync(there, folder0); return; }
 Console.WriteLine($"{Environment.ProcessorCount} cores, {GC.GetGCMemoryInfo().TotalAvailableMemoryBytes >> 30} GiB, .NET {Environment.Version}, {System.Runtime.InteropServices.RuntimeInformation.OSDescription}");
 var trades = TradeCatalogue.Shipped();
 var trade = trades["bicycle-repair"];

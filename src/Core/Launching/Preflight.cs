@@ -61,9 +61,7 @@ public static partial class Preflight
         if (x.Nearest is { } near && near.Resemblance > Shingles.Bound) yield return new("likeness", Severity.Warning, $"It reads {near.Resemblance:P0} like the site of {near.Name}; at most {Shingles.Bound:P0} is good.", "whole site", "Take another take of the sections that say the same, or write some of them yourself.", "bench");
         var texts = x.Site.Languages.ToDictionary(l => l, l => TextEngine.For(x.Site, l, x.Trade, x.Facts, x.Settings.Settings).Text);
         var own = texts[x.Site.Language];
-        foreach (var (where, text) in Shared(x))
-            foreach (var name in Placeholders.Unknown(text))
-                yield return new("unknown-fact", Severity.Blocker, $"“{name}” is no fact; its place stays empty.", where, "Choose a fact from the list, or take it out.", where.StartsWith("setting", StringComparison.Ordinal) ? "settings" : "bench");
+        foreach (var f in OfTexts(SettingTexts(x).Concat(OwnTexts(x)))) yield return f;
         foreach (var (target, why) in LinkTarget.Dead(x.Site, x.Facts)) yield return new("dead-target", Severity.Warning, $"A link to {target} is left out. {why}", "every page", "Let it lead elsewhere, under “On every page” of the Bench.", "bench");
         foreach (var page in x.Site.Pages.Where(p => !p.Hidden))
             foreach (var section in page.Sections.Where(s => !s.Hidden))
@@ -101,11 +99,24 @@ public static partial class Preflight
                 yield return new("contrast", Severity.Blocker, $"{pair.Text} on {pair.Ground} reaches {ratio:0.00}:1; {pair.Least:0.0}:1 is needed.", "every page", "Choose another brand colour.", "look");
     }
 
-    /// <summary>Every text in which a fact may be named: of the settings, of what stands on every page, of pages and their sections.</summary>
-    private static IEnumerable<(string Where, string Text)> Shared(PreflightInput x)
+    /// <summary>Names in texts that are no fact of any trade.</summary>
+    private static IEnumerable<Finding> OfTexts(IEnumerable<(string Where, string Text)> texts)
+    {
+        foreach (var (where, text) in texts)
+            foreach (var name in Placeholders.Unknown(text))
+                yield return new("unknown-fact", Severity.Blocker, $"“{name}” is no fact; its place stays empty.", where, "Choose a fact from the list, or take it out.", where.StartsWith("setting", StringComparison.Ordinal) ? "settings" : "bench");
+    }
+
+    /// <summary>Texts of the settings in which a fact may be named.</summary>
+    private static IEnumerable<(string Where, string Text)> SettingTexts(PreflightInput x)
     {
         foreach (var s in SettingsRegistry.All)
             if (s.IsProse && s.Shows.HasFlag(SettingShows.Pages) && x.Settings.Settings.TryGetValue(s.Key, out var value) && value.Contains('{') && value != s.Default) yield return ($"setting {s.Name}", value);
+    }
+
+    /// <summary>Texts of the site: of what stands on every page, of pages and their sections.</summary>
+    private static IEnumerable<(string Where, string Text)> OwnTexts(PreflightInput x)
+    {
         if (x.Site.Parts is { } parts)
             foreach (var p in new[] { parts.Notice?.Text, parts.PopUp?.Heading, parts.PopUp?.Text }.Concat(parts.Links.Select(l => l.Label)))
                 if (p is { IsEmpty: false }) yield return ("every page", p.Text);

@@ -74,8 +74,13 @@ public static class SitePictures
     public static SitePicture Draw(string scene, Ink ink, int w, int h, int number)
     {
         var recipe = Scenes.All[scene];
-        if (Drawn.Count > 4000) Drawn.Clear();
-        var svg = Drawn.GetOrAdd((scene, ink, w, h, number), k =>
+        return new SitePicture($"img/{scene}.svg", w, h, recipe.Alt, scene) { Draw = () => Svg(recipe, (scene, ink, w, h, number)) };
+    }
+
+    private static string Svg(SceneRecipe recipe, (string Scene, Ink Ink, int W, int H, int Seed) of)
+    {
+        if (Drawn.Count > 2000) Drawn.Clear();
+        return Drawn.GetOrAdd(of, k =>
         {
             var canvas = new Canvas(k.W, k.H, k.Scene[..1]);
             void Scene() => recipe.Draw(canvas, new Inks(k.Ink), new Dice(k.Seed));
@@ -86,7 +91,6 @@ public static class SitePictures
             canvas.At(turned ? k.W + dx : -dx, -dy, turned ? -near : near, near, Scene);
             return canvas.ToString();
         });
-        return new SitePicture($"img/{scene}.svg", w, h, recipe.Alt, svg, scene);
     }
 }
 

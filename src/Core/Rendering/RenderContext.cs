@@ -29,12 +29,18 @@ public sealed record RenderSettings(string BaseUrl, ImmutableDictionary<string, 
         return own.Count == 0 ? this : this with { Settings = Settings.SetItems(own) };
     }
 
+    /// <summary>Gives a drawn picture that is known to be the same as in the release before; null draws it.</summary>
+    public Func<string, byte[]?>? Drawn { get; init; }
+
     public static readonly RenderSettings Plain = new("http://site.example/", Standards.SettingsRegistry.Defaults());
 }
 
 /// <summary>A drawn picture of a site with its place in the files and the words that stand for it.</summary>
-public sealed record SitePicture(string File, int Width, int Height, string Alt, string Svg, string? Scene = null)
+public sealed record SitePicture(string File, int Width, int Height, string Alt, string? Scene = null)
 {
+    /// <summary>Draws it; where nobody looks at the drawing itself, it is not drawn.</summary>
+    public Func<string> Draw { private get; init; } = () => "";
+    public string Svg => Draw();
     public ImmutableArray<PhotoSize> Sizes { get; init; } = [];
     /// <summary>Not read out: the words beside it say the same.</summary>
     public bool Decorative { get; init; }
@@ -94,7 +100,7 @@ internal sealed record RenderContext(
 
     /// <summary>A photo of the site by its id; null where there is none.</summary>
     public SitePicture? Photo(string? id) => id is not null && Site.Photos.FirstOrDefault(p => p.Id == id) is { } photo
-        ? new SitePicture(photo.Path, photo.Width, photo.Height, photo.Alt, "") { Sizes = photo.Sizes.IsDefault ? [] : photo.Sizes, Decorative = photo.Decorative } : null;
+        ? new SitePicture(photo.Path, photo.Width, photo.Height, photo.Alt) { Sizes = photo.Sizes.IsDefault ? [] : photo.Sizes, Decorative = photo.Decorative } : null;
 
     /// <summary>What it shows, in the language of the page; where that is written in English only it is marked, so that it is read out as English.</summary>
     private Html Alt(SitePicture p) => p.AltIn(Words.Language) is { } own ? Html.Of($"alt=\"{own}\"") : Html.Of($"alt=\"{p.Alt}\" lang=\"en\"");

@@ -74,7 +74,7 @@ public static class SiteRenderer
         foreach (var (path, svg) in Marks.Files(missing)) Add(path, svg);
         var mark = Marks.Words(missing);
         if (settings.Mode == RenderMode.Publish && Card(missing, mark) is var shown && MarkSheets.CardPath(shown, look) is var card) files[card] = settings.Made?.Invoke(card) ?? MarkSheets.Card(shown, look);
-        foreach (var p in pictures.Values) Add(p.File, p.Svg);
+        foreach (var p in pictures.Values) files[p.File] = settings.Drawn?.Invoke(p.File) ?? Encoding.UTF8.GetBytes(p.Svg);
         foreach (var section in site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections).Where(s => !s.Hidden))
             if (section.Content is CodeContent { Code.IsEmpty: false } code) Add(Extras.FileOf(section), Extras.CodePage(code, site.Language));
         if (settings.Blobs is { } blobs && !site.Files.IsDefaultOrEmpty)

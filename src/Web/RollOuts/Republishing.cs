@@ -47,6 +47,9 @@ public sealed class Republishing(IBlobStore blobs, SiteAddresses addresses, Trad
             Made = path => live.Manifest.GetValueOrDefault(path) is { } file ? Stub(file.Hash) : draw ? null : Undrawn,
         };
         RenderSettings before = Settings(live.Settings ?? own), after = Settings(own);
+        // In the same look the pictures stay as they were drawn.
+        if (live.Settings is not null && SettingsDress.Over(released, before.Settings).Look == SettingsDress.Over(released, after.Settings).Look)
+            after = after with { Drawn = path => live.Manifest.GetValueOrDefault(path) is { } file ? Stub(file.Hash) : null };
         var now = SiteRenderer.Render(released, trade, facts, after);
         var hashes = now.Files.ToImmutableSortedDictionary(f => f.Key, f => stubs.TryGetValue(f.Value, out var hash) ? hash : Known.GetValue(f.Value, static b => Convert.ToHexStringLower(SHA256.HashData(b))), StringComparer.Ordinal);
         var was = new SiteFiles(live.Manifest.ToImmutableSortedDictionary(f => f.Key, f => hashes.GetValueOrDefault(f.Key) == f.Value.Hash ? now.Files[f.Key] : blobs.Get(f.Value.Hash) ?? [], StringComparer.Ordinal));
