@@ -34,8 +34,8 @@ public class SecurityTests(App app)
         var maker = await app.SignInAsync("ada");
         var site = await app.SiteAsync("Token Forms");
         await app.WithAsync(async s => { await s.GetRequiredService<Lookbooks.LookDesk>().KeepAsync(null, "For all", new Core.Sites.LookChoice("rail"), "Mara Oake"); return 0; });
-        var pages = new[] { "/", "/new", "/clients", "/prospects", "/trades", "/standards", "/enquiries", "/outbox", "/ideas" }
-            .Concat(new[] { "brief", "briefing", "plan", "plan?leaf=home&section=home.headline", "plan/wires", "look", "look/hand", "look/mark", "bench?leaf=home&section=home.opening", "takes", "proof", "launch", "care" }.Select(p => $"/sites/{site.Id}/{p}"));
+        var pages = new[] { "/", "/new", "/clients", "/prospects", "/trades", "/standards", "/standards?edit=corners", "/standards/exchange", "/enquiries", "/outbox", "/ideas" }
+            .Concat(new[] { "brief", "briefing", "plan", "plan?leaf=home&section=home.headline", "plan/wires", "look", "look/hand", "look/mark", "bench?leaf=home&section=home.opening", "takes", "proof", "launch", "care", "settings?show=all&edit=corners" }.Select(p => $"/sites/{site.Id}/{p}"));
         var forms = 0;
         foreach (var path in pages)
         {

@@ -4,7 +4,7 @@ const only = process.argv[2];
 const app = await startApplication();
 const browser = await startBrowser();
 try {
-  for (const name of ['road', 'screens', 'looks', 'bench', 'shelves', 'kill', 'gates', 'sites'])
+  for (const name of ['road', 'screens', 'looks', 'bench', 'shelves', 'standards', 'kill', 'gates', 'sites'])
     if (!only || only === name) await (await import(`./${name}.mjs`)).default(browser, app);
 } finally {
   await browser.close();
