@@ -20,7 +20,7 @@ const harrowgate = await site('Harrowgate Cycle Works');
 const shots = {
   line: '/', brief: `/sites/${await site('Penhallow')}/brief`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`, library: `/sites/${harrowgate}/bench/add?leaf=home&after=home.opening`,
   bench: `/sites/${harrowgate}/bench?leaf=home&section=home.opening`, proof: `/sites/${await site('Larkfield Honey')}/proof`, launch: `/sites/${await site('Quayside Physio')}/launch`,
-  history: `/sites/${harrowgate}/history?with=1`, handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, standards: '/standards', trades: '/trades?q=bike+shop', prospects: '/prospects',
+  history: `/sites/${harrowgate}/history?with=1`, handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, trades: '/trades?q=bike+shop', prospects: '/prospects',
 };
 const take = async (name, p = page) => { await p.waitForLoadState('networkidle'); await p.screenshot({ path: `docs/screenshots/${name}.png` }); };
 for (const [name, path] of Object.entries(shots)) {
@@ -28,11 +28,18 @@ for (const [name, path] of Object.entries(shots)) {
   await page.goto(base + path);
   await take(name);
 }
-if (!only.length || only.includes('prospect')) {
-  await page.goto(`${base}/prospects?find=tern`);
-  await page.click('.rank a');
-  await page.waitForURL(/clients\//);
-  await take('prospect');
+if (!only.length || only.includes('standards') || only.includes('impact')) {
+  await page.goto(`${base}/standards`);
+  await page.getByRole('link', { name: /Saltmere trades/ }).click();
+  const at = new URL(page.url()).searchParams.get('at');
+  if (!only.length || only.includes('standards')) {
+    await page.goto(`${base}/standards?at=${at}&on=${harrowgate}&diff=true`);
+    await take('standards');
+  }
+  await page.goto(`${base}/standards/${at}/impact`);
+  await page.locator('.pairview').waitFor({ timeout: 60_000 });
+  await page.waitForTimeout(1500);
+  if (!only.length || only.includes('impact')) await take('impact');
 }
 if (!only.length || only.includes('lookbook')) {
   await page.goto(`${base}/sites/${await site('Thornby Tree Care')}/look`);

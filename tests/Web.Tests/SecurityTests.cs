@@ -16,7 +16,7 @@ public class SecurityTests(App app)
         {
             var path = "/" + endpoint.RoutePattern.RawText!.TrimStart('/').Replace("{id:guid}", site.Id.ToString()).Replace("{token}", "x").Replace("{**path}", "index.html").Replace("{look:int}", "0");
             var r = await http.GetAsync(path);
-            var open = path is "/health" or "/signin" or "/fault" or "/SignIn" or "/Fault" || path.StartsWith("/proof/") || path.StartsWith("/answers/") || path.StartsWith("/agree/") || path.StartsWith("/sample/") || path.StartsWith("/looks/") || path.StartsWith("/plans/") || path.StartsWith("/sheet/") || path.StartsWith("/ClientProof") || path.StartsWith("/Lookbook") || path.StartsWith("/AgreePlan");
+            var open = path is "/health" or PublicEndpoints.Brand or "/signin" or "/fault" or "/SignIn" or "/Fault" || path.StartsWith("/proof/") || path.StartsWith("/answers/") || path.StartsWith("/agree/") || path.StartsWith("/sample/") || path.StartsWith("/looks/") || path.StartsWith("/plans/") || path.StartsWith("/sheet/") || path.StartsWith("/ClientProof") || path.StartsWith("/Lookbook") || path.StartsWith("/AgreePlan");
             if (open) r.Headers.Location?.OriginalString.ShouldNotContain("/signin");
             // What scripts ask is refused; a page leads to the sign-in.
             else if (path.Contains("/bench/", StringComparison.Ordinal)) ((int)r.StatusCode).ShouldBeOneOf(302, 401, 405);

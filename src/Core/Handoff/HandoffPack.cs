@@ -15,7 +15,8 @@ namespace Plurimax.Core.Handoff;
 public static class HandoffPack
 {
     /// <summary>A ZIP whose bytes depend on its contents alone.</summary>
-    public static byte[] Zip(SiteFiles site, SiteDocument document, TradeTemplate trade, FactSheet facts, string domain, ImmutableDictionary<string, string> settings)
+    /// <param name="moving">The site does not stand at its address for good yet: its records are to be forgotten soon.</param>
+    public static byte[] Zip(SiteFiles site, SiteDocument document, TradeTemplate trade, FactSheet facts, string domain, ImmutableDictionary<string, string> settings, bool moving = false)
     {
         using var memory = new MemoryStream();
         using (var zip = new ZipArchive(memory, ZipArchiveMode.Create, leaveOpen: true, Encoding.UTF8))
@@ -31,7 +32,7 @@ public static class HandoffPack
             foreach (var (path, bytes) in site.Files) Add("site/" + path, bytes);
             AddText("facts.json", FactsJson(facts));
             AddText("contact.vcf", VCard(facts, domain));
-            AddText("zone.txt", Launching.ZoneFile.Write(domain, key => settings[key], moving: false));
+            AddText("zone.txt", Launching.ZoneFile.Write(domain, key => settings[key], moving));
             AddText("pictures.csv", PictureList(document, trade, facts));
             AddText("guide.html", Guide(facts, domain, settings, site, TextEngine.For(document, document.Language, trade, facts, settings).Text));
         }

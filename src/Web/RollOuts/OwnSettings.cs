@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Core.Standards;
+using Plurimax.Core.Trades;
 using Plurimax.Data;
 using Plurimax.Data.Standards;
 
@@ -30,11 +31,14 @@ public sealed record OwnSettingsView(SettingLayer Layer, Guid Id, string Name, s
 public sealed class OwnSettings(PlurimaxDb db, StandardShelf shelf)
 {
     /// <param name="show">own, all, or what is set anywhere.</param>
-    public async Task<List<OwnRow>> RowsAsync(SettingsStack stack, SettingLayer layer, string scope, string? page, string? q, string? show, string? edit)
+    /// <param name="of">The business: its country and kind have legal texts of their own where nobody wrote one.</param>
+    public async Task<List<OwnRow>> RowsAsync(SettingsStack stack, SettingLayer layer, string scope, string? page, string? q, string? show, string? edit, (string Country, BusinessKind Kind, string Language)? of = null)
     {
+        ResolvedSetting Lawful(ResolvedSetting r) => of is { } o && r.Layer == SettingLayer.Default && LegalBook.Keys.Contains(r.Setting.Key) && LegalBook.Text(r.Setting.Key, o.Country, o.Kind, o.Language) is { } law
+            ? r with { Value = law, Source = r.Source with { Name = $"Default for {o.Country}" } } : r;
         var at = page is null ? (layer, scope) : (SettingLayer.Page, $"{scope}/{page}");
         var own = await db.Settings.AsNoTracking().Where(s => s.Layer == at.Item1 && s.Scope == at.Item2).ToDictionaryAsync(s => s.Key);
-        return [.. SettingsRegistry.Search(q).Where(s => s.Holds(at.Item1)).Select(s => new OwnRow(s, stack.Resolve(s, page is null ? null : at.Item2), own.GetValueOrDefault(s.Key)))
+        return [.. SettingsRegistry.Search(q).Where(s => s.Holds(at.Item1)).Select(s => new OwnRow(s, Lawful(stack.Resolve(s, page is null ? null : at.Item2)), own.GetValueOrDefault(s.Key)))
             .Where(r => r.Setting.Key == edit || q is { Length: > 0 } || show switch { "all" => true, "own" => r.Own is not null, _ => r.Now.Layer != SettingLayer.Default })];
     }
 

@@ -44,14 +44,13 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
     {
         var fleet = await new SettingsReader(db).FleetAsync(cancel: cancel);
         var rows = await (among ?? db.Sites.AsNoTracking()).Where(s => !s.IsSample && s.LiveReleaseId != null)
-            .Join(db.Releases, s => s.LiveReleaseId, r => r.Id, (s, r) => new { s.Id, s.Client.Name, s.TradeId, s.ClientId, s.Linked, r.Print, r.Settings }).Where(r => r.Print != null).OrderBy(r => r.Name).ThenBy(r => r.Id).ToListAsync(cancel);
-        return [.. rows.Where(r => SettingsPrint.Of(Standing(fleet.Of(r.TradeId, r.ClientId, r.Id, Passages(r.Settings)))) != r.Print).Select(r => (r.Id, r.Name))];
+            .Join(db.Releases, s => s.LiveReleaseId, r => r.Id, (s, r) => new { s.Id, s.Client.Name, s.TradeId, s.ClientId, Release = r.Id, r.Print }).Where(r => r.Print != null).OrderBy(r => r.Name).ThenBy(r => r.Id).ToListAsync(cancel);
+        // Passages that stood linked when a release was made: on few sites, so their settings alone are read.
+        var linked = (await db.Database.SqlQuery<LinkedThen>($"select r.id, k.key from releases r join sites s on s.live_release_id = r.id cross join lateral jsonb_object_keys(r.settings) k(key) where r.settings::text like '%passage:%' and k.key like 'passage:%'").ToListAsync(cancel)).ToLookup(l => l.Id, l => l.Key[SharedPassage.Prefix.Length..]);
+        return [.. rows.Where(r => SettingsPrint.Of(fleet.Of(r.TradeId, r.ClientId, r.Id, linked[r.Release]).Own()) != r.Print).Select(r => (r.Id, r.Name))];
     }
 
-    private static ImmutableDictionary<string, string> Standing(SettingsStack stack) => stack.Own();
-
-    /// <summary>Passages that stood linked when a release was made.</summary>
-    private static IEnumerable<string> Passages(ImmutableDictionary<string, string>? settings) => settings?.Keys.Where(k => k.StartsWith(SharedPassage.Prefix, StringComparison.Ordinal)).Select(k => k[SharedPassage.Prefix.Length..]) ?? [];
+    private sealed record LinkedThen(Guid Id, string Key);
 
     /// <summary>Saves what is in hand and begins to roll it out, in one transaction.</summary>
     /// <param name="pace">Null saves only.</param>

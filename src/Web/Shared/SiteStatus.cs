@@ -14,6 +14,8 @@ public sealed record SiteSummary(Site Site, Readiness Readiness, NextAction Next
 {
     /// <summary>Days the site may stay at its station, as the settings have it; null at the last one.</summary>
     public int? Allowed { get; init; }
+    /// <summary>What holds for the site; null where many sites are looked at together.</summary>
+    public SettingsStack? Settings { get; init; }
     public bool Overstays => Allowed is { } days && days > 0 && Days[(int)Site.Station] > days;
 }
 
@@ -42,7 +44,7 @@ public sealed class SiteStatus(PlurimaxDb db, TradeCatalogue trades, TimeProvide
                 last is { EndedAt: null }, last?.OpenedAt is not null, open, last?.ChangesAskedAt is not null, last?.SignedAt is not null, blockers ?? 0, site.Domain is not null, site.LiveReleaseId is not null,
                 list.Count(i => !site.HandedOver.Contains(i.Id)), fresh.GetValueOrDefault(site.Id), site.Client.Facts.Any<TextValue>("owner.name")?.Text);
             var own = events[site.Id].ToImmutableArray();
-            return new SiteSummary(site, readiness, NextStep.Of(state), open, Days(own), own, state) { Allowed = site.Station < Station.Care ? settings.Whole($"{site.Station.ToString().ToLowerInvariant()}_days") : null };
+            return new SiteSummary(site, readiness, NextStep.Of(state), open, Days(own), own, state) { Allowed = site.Station < Station.Care ? settings.Whole($"{site.Station.ToString().ToLowerInvariant()}_days") : null, Settings = one };
         })];
     }
 

@@ -37,7 +37,7 @@ public sealed class HandoffModel(SiteStore store, SiteStatus status, SiteAddress
     }
 
     public async Task<IActionResult> OnGetPackAsync() =>
-        File(HandoffPack.Zip(await FilesAsync(), Document, Trade, Site.Client.Facts, Domain, (await Store.SettingsAsync(Site)).All()), "application/zip", $"{Site.Slug}.zip");
+        File(HandoffPack.Zip(await FilesAsync(), Document, Trade, Site.Client.Facts, Domain, (await Store.SettingsAsync(Site)).All(), moving: Site.Station < Station.Care), "application/zip", $"{Site.Slug}.zip");
 
     public async Task<IActionResult> OnPostTickAsync(string[] done)
     {

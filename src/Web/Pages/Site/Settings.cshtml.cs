@@ -39,7 +39,7 @@ public sealed class SettingsModel(SiteStore store, SiteStatus status, SiteAddres
         if (Leaf is { Length: > 0 } && Document.Pages.All(p => p.Bare != Leaf)) Leaf = null;
         var stack = await Store.SettingsAsync(Site);
         var page = Leaf is { Length: > 0 } ? Leaf : null;
-        View = new OwnSettingsView(SettingLayer.Site, Site.Id, page is null ? Site.Client.Name : $"page {page}", Here, QueryOf(), await own.RowsAsync(stack, SettingLayer.Site, Scope, page, Q, Show, Edit), Owner, Edit, page, [.. Document.Pages.Select(p => (p.Bare, p.Menu.Text)).Distinct()])
+        View = new OwnSettingsView(SettingLayer.Site, Site.Id, page is null ? Site.Client.Name : $"page {page}", Here, QueryOf(), await own.RowsAsync(stack, SettingLayer.Site, Scope, page, Q, Show, Edit, (Site.Client.Facts.Country, Trade.Kind, Document.Language.Split('-')[0])), Owner, Edit, page, [.. Document.Pages.Select(p => (p.Bare, p.Menu.Text)).Distinct()])
         { Problem = problem, Typed = typed, Theirs = theirs, TypedWhy = why, TypedReview = review, Client = Site.ClientId, Reads = Edit is not null && SettingsRegistry.Find(Edit) is { IsProse: true } prose && (typed ?? stack.Resolve(prose, page is null ? null : $"{Scope}/{page}").Value) is { } text && text.Contains('{') ? StandardsDesk.Reads(text, Site, stack, Trade.Kind) : null };
         var standards = await desk.ListAsync();
         Follows = [.. stack.Sources.Where(s => s.Layer == SettingLayer.Standard).Select(s => Guid.TryParse(s.Scope, out var g) ? g : Guid.Empty).Where(g => standards.Any(s => s.Id == g)).Select(g => (g, standards.First(s => s.Id == g).Name, false))];

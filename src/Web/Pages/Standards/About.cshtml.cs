@@ -23,6 +23,9 @@ public sealed class AboutModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     public bool Owner => User.IsInRole("owner");
     private string Who => User.Identity?.Name ?? "somebody";
     public string? Problem { get; private set; }
+    /// <summary>Part of a name or a trade, to narrow the sites that are offered.</summary>
+    [BindProperty(SupportsGet = true)] public string? Find { get; set; }
+    public const int MostOffered = 300;
 
     private async Task<bool> LoadAsync(Guid id)
     {
@@ -32,7 +35,8 @@ public sealed class AboutModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
         var reached = await (await shelf.FollowersAsync(Place)).OrderBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId, Live = s.LiveReleaseId != null }).ToListAsync();
         Followers = reached.ConvertAll(s => new FollowerRow(s.Id, s.Name, Core.Trades.TradeTemplate.FamilyOf(s.TradeId), own.Contains(s.Id) ? null : "its client", s.Live));
         var ids = reached.ConvertAll(r => r.Id);
-        Others = [.. (await db.Sites.Where(s => !s.IsSample && !ids.Contains(s.Id)).OrderBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId }).ToListAsync()).Select(s => (s.Id, s.Name, Core.Trades.TradeTemplate.FamilyOf(s.TradeId)))];
+        var words = Core.Facts.FactReader.Clean(Find).ToLowerInvariant();
+        Others = [.. (await db.Sites.Where(s => !s.IsSample && !ids.Contains(s.Id) && (words == "" || s.Client.Name.ToLower().Contains(words) || s.TradeId.Contains(words))).OrderBy(s => s.Client.Name).Take(MostOffered).Select(s => new { s.Id, s.Client.Name, s.TradeId }).ToListAsync()).Select(s => (s.Id, s.Name, Core.Trades.TradeTemplate.FamilyOf(s.TradeId)))];
         Versions = await db.StandardVersions.AsNoTracking().Where(v => v.Layer == SettingLayer.Standard && v.Scope == Place.Scope).OrderByDescending(v => v.Number).Take(50).ToListAsync();
         Behind = [.. (await rollOuts.BehindAsync(await shelf.FollowersAsync(Place))).Select(b => b.Id)];
         Sets = await db.Settings.CountAsync(s => s.Layer == SettingLayer.Standard && s.Scope == Place.Scope);
@@ -50,7 +54,7 @@ public sealed class AboutModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
         if (!Owner) return Forbid();
         if (Standard.RetiredAt is not null) return Back($"{Standard.Name} is retired; nobody begins to follow it");
         var n = 0;
-        foreach (var s in site.Distinct().Where(s => Others.Any(o => o.Id == s))) if (await shelf.FollowAsync(SettingLayer.Site, s.ToString(), id, Who) is null) n++;
+        foreach (var s in site.Distinct().Where(s => Followers.TrueForAll(f => f.Id != s))) if (await shelf.FollowAsync(SettingLayer.Site, s.ToString(), id, Who) is null) n++;
         return Back(n == 0 ? "Tick the sites that should follow it" : $"{n} {(n == 1 ? "site follows" : "sites follow")} {Standard.Name} now; published ones show it with the next roll-out");
     }
 

@@ -29,6 +29,9 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     [BindProperty(SupportsGet = true)] public string? At { get; set; }
     [BindProperty(SupportsGet = true)] public Guid? On { get; set; }
     [BindProperty(SupportsGet = true)] public string? With { get; set; }
+    /// <summary>Names typed for the site it lands on and the one beside it.</summary>
+    [BindProperty(SupportsGet = true)] public string? OnName { get; set; }
+    [BindProperty(SupportsGet = true)] public string? WithName { get; set; }
     [BindProperty(SupportsGet = true)] public string? Q { get; set; }
     [BindProperty(SupportsGet = true)] public SettingGroup? Group { get; set; }
     [BindProperty(SupportsGet = true)] public bool Diff { get; set; }
@@ -66,7 +69,10 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
         Standards = await desk.ListAsync();
         InHand = await shelf.DraftsAsync(place);
         Version = await db.StandardVersions.Where(v => v.Layer == place.Layer && v.Scope == place.Scope).MaxAsync(v => (int?)v.Number) ?? 0;
-        Sites = [.. (await db.Sites.Where(s => !s.IsSample).OrderBy(s => s.Client.Name).Take(3000).Select(s => new { s.Id, s.Client.Name }).ToListAsync()).Select(s => (s.Id, s.Name))];
+        // A few to choose from; any other by its name.
+        Sites = [.. (await db.Sites.Where(s => !s.IsSample).OrderBy(s => s.LiveReleaseId == null).ThenBy(s => s.Client.Name).Take(40).Select(s => new { s.Id, s.Client.Name }).ToListAsync()).Select(s => (s.Id, s.Name))];
+        if (OnName is not null) On = await NamedAsync(OnName);
+        if (WithName is not null) With = (Standards.Find(s => s.Name.Equals(WithName, StringComparison.OrdinalIgnoreCase))?.Id ?? await NamedAsync(WithName))?.ToString();
         Recent = await db.RollOuts.AsNoTracking().OrderByDescending(r => r.At).Take(4).ToListAsync();
         Behind = (await rollOuts.BehindAsync()).Count;
         var today = DateOnly.FromDateTime(DateTime.UtcNow);
@@ -75,6 +81,7 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
         var fleet = await new SettingsReader(db).FleetAsync();
         var landing = On is { } on ? await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == on) : null;
         var stack = landing is not null ? fleet.Of(landing) : fleet.Of(place.Layer == SettingLayer.Trade ? place.Scope : null, null, null, place.Layer == SettingLayer.Standard ? [place.Scope] : []);
+        LandsOn = landing?.Client.Name ?? "";
         Columns = Lay(landing, stack);
         var other = await OtherAsync(fleet);
         var drafts = InHand.ToDictionary(d => d.Key);
@@ -87,6 +94,14 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
         }
         return true;
     }
+
+    private async Task<Guid?> NamedAsync(string name)
+    {
+        var words = Core.Facts.FactReader.Clean(name).ToLowerInvariant();
+        return words.Length == 0 ? null : await db.Sites.Where(s => !s.IsSample && s.Client.Name.ToLower().StartsWith(words)).OrderBy(s => s.Client.Name.Length).Select(s => (Guid?)s.Id).FirstOrDefaultAsync();
+    }
+
+    public string LandsOn { get; private set; } = "";
 
     private ImmutableArray<MatrixColumn> Lay(Data.Site? landing, SettingsStack stack)
     {
