@@ -115,6 +115,9 @@ public class ClientsTests(App app)
             var loaded = (await store.FindAsync(site.Id))!;
             var (proof, _) = await s.GetRequiredService<ProofDesk>().SendAsync(loaded, "m", "http://localhost", mail: false);
             await s.GetRequiredService<ProofDesk>().SignAsync(proof, "Vera Knapweed");
+            await s.GetRequiredService<Launching.Publisher>().ReleaseAsync(loaded, "m");
+            await s.GetRequiredService<Data.Standards.StandardShelf>().SetAsync(Core.Standards.SettingLayer.Site, site.Id.ToString(), "footer_text", "Ask for Vera Knapweed", "m", "Vera Knapweed wants it");
+            await s.GetRequiredService<SectionShelf>().SaveAsync(new Section("x.y", new TextContent("own") { Text = new("Vera Knapweed answers", Kept: true) }), "Of Vera Knapweed", "m");
             var db = s.GetRequiredService<PlurimaxDb>();
             db.Add(new Enquiry { SiteId = site.Id, Name = "Vera Knapweed", Email = "v@post.example", Message = "x", At = DateTimeOffset.UtcNow });
             db.Add(new Enquiry { SiteId = site.Id, Name = "Ken Other", Email = "k@post.example", Message = "y", At = DateTimeOffset.UtcNow });
@@ -132,7 +135,7 @@ public class ClientsTests(App app)
         (await app.DbAsync(db => db.People.CountAsync(p => p.Name == "Vera Knapweed"))).ShouldBe(1);
         var done = await owner.PostAsync("/erase?handler=Erase", new() { ["Name"] = "Vera Knapweed" }, "/erase");
         done.StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        foreach (var table in new[] { "people", "notes", "enquiries", "outbox", "clients", "proofs", "revisions", "events", "marks", "intakes", "sent_briefs", "start_sheets", "erasures" })
+        foreach (var table in new[] { "people", "notes", "enquiries", "outbox", "clients", "proofs", "revisions", "events", "marks", "intakes", "sent_briefs", "start_sheets", "erasures", "releases", "settings", "setting_changes", "saved_sections" })
             (await CountAsync($"select count(*) from {table} t where t::text ilike '%knapweed%'")).ShouldBe(0, table);
         (await app.DbAsync(db => db.Notes.CountAsync(n => n.Text == "Nothing of her"))).ShouldBe(1);
         (await app.DbAsync(db => db.Enquiries.CountAsync(e => e.Name == "Ken Other" && e.SiteId == site.Id))).ShouldBe(1);

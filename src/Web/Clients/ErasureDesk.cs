@@ -148,10 +148,47 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
         foreach (var r in await db.Revisions.FromSql($"select * from revisions where document::text ~* {t.Rough}").ToListAsync())
             if (Blanked(t, r.Document) is { } document) { r.Document = document; touched.Add(clientOf[r.SiteId]); revisions++; }
         Say("Versions of pages", revisions, "name taken out");
+        // A roll-out makes a site again of the facts it was released with: they are cleared as well.
+        foreach (var r in await db.Releases.FromSql($"select * from releases where facts::text ~* {t.Rough} or settings::text ~* {t.Rough}").Include(r => r.Site).ToListAsync())
+        {
+            var n = 0;
+            if (r.Facts is not null && t.Without(r.Facts) is { Count: > 0 } cleared) (r.Facts, n) = cleared;
+            if (r.Settings is not null && Blanked(t, r.Settings) is { } settings) { r.Settings = settings; n++; }
+            if (n > 0) touched.Add(r.Site.ClientId);
+            Say($"Releases of {Of(r.Site.ClientId)}", n, "taken out of what they are made of again");
+        }
+        Say("Settings, passages and their log", await SettingsAsync(t), "name taken out");
         await db.SaveChangesAsync();
         var live = await db.Sites.AsNoTracking().Where(s => s.LiveReleaseId != null && touched.Contains(s.ClientId)).Select(s => s.ClientId).ToListAsync();
         foreach (var g in live.GroupBy(c => c)) Say($"Published pages of {Of(g.Key)}", g.Count(), "still as released; release again from Launch");
         return things.ToImmutable();
+    }
+
+    /// <summary>Takes a person out of everything that is set, in hand, put by, kept as a version or written in the log.</summary>
+    private async Task<int> SettingsAsync(PersonTraces t)
+    {
+        var n = 0;
+        string? Clear(string? text)
+        {
+            if (!t.In(text)) return text;
+            n++;
+            return t.Without(text!);
+        }
+        foreach (var s in await db.Settings.FromSql($"select * from settings where concat_ws(' ', value, why) ~* {t.Rough}").ToListAsync()) (s.Value, s.Why) = (Clear(s.Value)!, Clear(s.Why)!);
+        foreach (var d in await db.SettingDrafts.ToListAsync()) d.Value = Clear(d.Value);
+        foreach (var c in await db.SettingChanges.FromSql($"select * from setting_changes where concat_ws(' ', \"from\", \"to\", why, who) ~* {t.Rough}").ToListAsync()) (c.From, c.To, c.Why, c.Who) = (Clear(c.From), Clear(c.To), Clear(c.Why)!, t.In(c.Who) ? PersonTraces.Blank : c.Who);
+        foreach (var v in await db.StandardVersions.FromSql($"select * from standard_versions where \"values\"::text ~* {t.Rough} or said ~* {t.Rough}").ToListAsync())
+        {
+            v.Said = Clear(v.Said)!;
+            if (Blanked(t, v.Values) is { } values) { v.Values = values; n++; }
+        }
+        foreach (var s in await db.SavedSections.ToListAsync())
+        {
+            s.Name = Clear(s.Name)!;
+            if (Blanked(t, s.Section) is { } section) { s.Section = section; n++; }
+            if (s.Further.Any(f => Blanked(t, f) is not null)) { s.Further = [.. s.Further.Select(f => Blanked(t, f) ?? f)]; n++; }
+        }
+        return n;
     }
 
     /// <summary>What a client was sent and said of it, without the person; and how many things were taken out.</summary>

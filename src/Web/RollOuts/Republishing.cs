@@ -75,10 +75,11 @@ public sealed class Republishing(IBlobStore blobs, SiteAddresses addresses, Trad
             if (live.Manifest.GetValueOrDefault(path) is { } same && same.Hash == hash) manifest[path] = same;
             else
             {
-                var bytes = made.Now.Files[path];
-                var (stored, isNew) = blobs.Get(hash) is { } there ? (hash, false) : blobs.Put(bytes);
-                if (isNew) added++;
-                manifest[path] = new ReleaseFile(stored, (blobs.Get(stored) ?? bytes).Length);
+                // What is not there yet was rendered just now; only what is there is known by its hash alone.
+                var there = blobs.Get(hash);
+                if (there is null) blobs.Put(made.Now.Files[path]);
+                if (there is null) added++;
+                manifest[path] = new ReleaseFile(hash, (there ?? made.Now.Files[path]).Length);
             }
         }
         return (manifest.ToImmutable(), added);

@@ -16,7 +16,7 @@ public sealed record SiteSummary(Site Site, Readiness Readiness, NextAction Next
     public int? Allowed { get; init; }
     /// <summary>What holds for the site; null where many sites are looked at together.</summary>
     public SettingsStack? Settings { get; init; }
-    public bool Overstays => Allowed is { } days && days > 0 && Days[(int)Site.Station] > days;
+    public bool Overstays => Allowed is { } days && days > 0 && (int)Days[(int)Site.Station] > days;
 }
 
 /// <summary>Where sites stand and what is next on them, for any number of sites in a fixed number of queries.</summary>
