@@ -60,4 +60,41 @@ export default async function (browser, app) {
     equal(await page.innerText('#f-home-opening-text'), 'Every wheel is trued by hand, and the rim is checked twice.', 'after a reload');
     await context.close();
   });
+
+  await test('kill -9 in the middle of a roll-out: one site done, one in the middle of it, the rest waiting; it is gone on with after the start', async () => {
+    const one = (sql) => app.psql(sql).trim();
+    const lives = "select count(*) from sites where live_release_id is not null and not is_sample";
+    const until = async (sql, wanted) => { for (let i = 0; one(sql) !== wanted; i++) { if (i > 300) throw new Error(`${sql} does not become ${wanted}: ${one(sql)}`); await new Promise((done) => setTimeout(done, 100)); } };
+    truth(Number(one(lives)) > 2, 'several sites are published');
+    const context = await browser.newContext();
+    const page = await context.newPage();
+    await signIn(page);
+    await page.goto(`${base}/standards?at=agency&edit=credit#s-credit`);
+    await page.fill('#v-credit', 'Made by {{ agency.name }} after the kill');
+    await page.keyboard.press('Control+Enter');
+    await page.getByText('in hand, not seen by anybody yet').waitFor();
+    await page.goto(`${base}/standards/agency/impact`);
+    await page.getByRole('button', { name: /roll out to all \d+ now/ }).waitFor({ timeout: 60_000 });
+    // Two sites are held by somebody else, so that the workers stop in the middle of both.
+    const held = one("select string_agg(quote_literal(s.id::text), ',') from (select s.id from sites s join clients c on c.id = s.client_id where s.live_release_id is not null and not s.is_sample order by c.name, s.id offset 1 limit 2) s");
+    const hold = app.hold(`select 1 from sites where id in (${held}) for update`);
+    await until("select count(*) from pg_stat_activity where query like '%pg_sleep(600)%' and state = 'active' and pid <> pg_backend_pid()", '1');
+    await page.getByRole('button', { name: /roll out to all \d+ now/ }).click();
+    await page.waitForURL(/rollouts\//);
+    const id = page.url().split('/').pop();
+    await until(`select count(*) from roll_out_sites where roll_out_id = '${id}' and state = 1`, '1');
+    await until("select count(*) from pg_stat_activity where wait_event_type = 'Lock'", '2');
+    app.kill();
+    hold.kill();
+    one("select pg_terminate_backend(pid) from pg_stat_activity where query like '%pg_sleep(600)%' and pid <> pg_backend_pid()");
+    equal(one(`select count(*) from roll_out_sites where roll_out_id = '${id}' and state = 1`), '1', 'what was in the middle is not done');
+    equal(one(`select count(*) from sites s join releases r on r.id = s.live_release_id where s.id in (${held}) and r.settings::text like '%after the kill%'`), '0', 'and shows what it showed');
+    await restart(app);
+    await until(`select state from roll_outs where id = '${id}'`, '4');
+    equal(one(`select count(*) from sites s join releases r on r.id = s.live_release_id where not s.is_sample and r.settings::text like '%after the kill%'`), one(lives), 'all of them');
+    equal(one(`select max(n) from (select count(*) n from releases where settings::text like '%after the kill%' group by site_id) x`), '1', 'nobody twice');
+    const { bad } = await visit();
+    equal(bad, [], 'files that are missing');
+    await context.close();
+  });
 }

@@ -25,7 +25,7 @@ export async function startApplication() {
   const dll = path.join(web, 'bin/Release/net10.0/Plurimax.Web.dll');
   const env = { ...process.env, Database: `${connection};Database=plurimax_browser`, DataFolder: temporary('data'), PublicPort: String(port), Smtp__Port: '25980' };
   execFileSync('dotnet', [dll, '--migrate', '--demo'], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] });
-  const app = { spawn: () => spawn('dotnet', [dll, '--urls', base], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] }), psql: (sql) => psql(sql, 'plurimax_browser') };
+  const app = { spawn: () => spawn('dotnet', [dll, '--urls', base], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] }), psql: (sql) => psql(sql, 'plurimax_browser'), hold: (sql) => spawn('psql', ['-h', '127.0.0.1', '-p', pgPort, '-U', 'plurimax', '-d', 'plurimax_browser', '-qc', `begin; ${sql}; select pg_sleep(600)`], { stdio: 'ignore' }) };
   await restart(app);
   return app;
 }
