@@ -15,10 +15,10 @@ public static partial class SettingsRegistry
         S("care_fee", SettingGroup.Money, SettingShape.Money, "25", Pack, "Care a month", "Before tax. The handoff pack states it.").OfOwner(),
         S("tax_name", SettingGroup.Money, SettingShape.Line, "VAT", Pack, "Name of the tax", "Empty charges none.").OfOwner(),
         S("tax_rate", SettingGroup.Money, Number, "20", Pack, "Tax", "On what the agency charges.").OfOwner() with { Most = 40, Unit = "%" },
-        S("quote_text", SettingGroup.Money, Text, "This is what we understood and what it comes to.", Later, "Above a quote", "").OfOwner(),
-        N("quote_days", SettingGroup.Money, 30, 1, 365, "days", Later, "A quote holds for", "").OfOwner(),
-        S("invoice_text", SettingGroup.Money, Text, "Thank you for the work.", Later, "Below an invoice", "").OfOwner(),
-        N("invoice_days", SettingGroup.Money, 14, 0, 120, "days", Later, "An invoice is due after", "").OfOwner(),
+        S("quote_text", SettingGroup.Money, Text, "This is what we understood and what it comes to.", Later, "Above a quote", "Opens every quote.").OfOwner(),
+        N("quote_days", SettingGroup.Money, 30, 1, 365, "days", Later, "A quote holds for", "Then it is made anew.").OfOwner(),
+        S("invoice_text", SettingGroup.Money, Text, "Thank you for the work.", Later, "Below an invoice", "Closes every invoice.").OfOwner(),
+        N("invoice_days", SettingGroup.Money, 14, 0, 120, "days", Later, "An invoice is due after", "Days from its date.").OfOwner(),
         S("payment", SettingGroup.Money, Text, "", Later, "How to pay", "Account and reference.").OfOwner(),
     ];
 

@@ -19,7 +19,12 @@ document.addEventListener('input', (e) => {
   const words = e.target.value.toLowerCase().split(/\s+/).filter(Boolean);
   for (const li of list.children) li.hidden = !words.every((w) => li.textContent.toLowerCase().includes(w));
 });
-// What a link opens stands open.
-const open = () => { const d = document.querySelector(location.hash === '#new' ? '#newstandard' : ':not(*)'); if (d) { d.open = true; d.querySelector('input[name=name]')?.focus(); } };
-window.addEventListener('hashchange', open);
-open();
+// "New" in the head opens the form it leads to.
+const openForm = () => {
+  const form = location.hash === '#new' && document.getElementById('newstandard');
+  if (!form) return;
+  form.open = true;
+  form.querySelector('input[name=name]').focus();
+};
+window.addEventListener('hashchange', openForm);
+openForm();
