@@ -53,7 +53,9 @@ export default async function (browser, app) {
   await test('twelve sites follow it at once', async () => {
     await page.getByRole('button', { name: 'Tick all shown' }).click();
     await page.getByRole('button', { name: 'Let the ticked ones follow' }).click();
-    await page.getByText('12 sites follow it').waitFor();
+    const all = Number(one('select count(*) from sites where not is_sample'));
+    truth(all >= 12, 'there are twelve');
+    await page.getByText(`${all} sites follow it`).waitFor();
   });
 
   await test('a text is changed with a fact from the list; how it reads is shown; what it changes is read before anything is saved', async () => {
@@ -67,7 +69,7 @@ export default async function (browser, app) {
     truth(!(await shown(slug)).includes('Kept in trim'), 'nothing is published');
     await page.keyboard.press('.');
     await page.waitForURL(/impact$/);
-    await page.getByRole('heading', { name: /12 sites, \d+ pages/ }).waitFor({ timeout: 60_000 });
+    await page.getByRole('heading', { name: /^\d\d+ sites, \d+ pages/ }).waitFor({ timeout: 60_000 });
     truth((await page.locator('.diffwords').innerText()).includes('Kept in trim by'), 'in words');
     await page.frameLocator('.halfframe').last().getByText('Kept in trim by').waitFor({ state: 'attached' });
     said.length = 0;
