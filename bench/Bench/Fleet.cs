@@ -4,17 +4,17 @@ using Microsoft.AspNetCore.Builder;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Web;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Trades;
 using Plurimax.Web.Launching;
 using Plurimax.Web.RollOuts;
+using Plurimax.Web;
 
 namespace Plurimax.Bench;
 

@@ -3,26 +3,32 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Text;
 using AngleSharp.Html.Parser;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Likeness;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Plans.Drawing;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Core.Trades;
-using Plurimax.Core.Wordmarks;
+using Plurimax.Bench;
+using Plurimax.Core.Tests;
 using Plurimax.Data.Blobs;
+using Plurimax.Design.Styling;
+using Plurimax.Design.Wordmarks;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Likeness;
+using Plurimax.Making.Plans.Drawing;
+using Plurimax.Making.Saying;
+using Plurimax.Making.Settings;
+using Plurimax.Making.Templates;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 // Measurements of composing, rendering and storing. Each figure stands beside a yardstick measured in the same run.
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
-if (args is ["fleet-make", var made, var kept, var count]) { await Plurimax.Bench.Fleet.MakeAsync(made, kept, int.Parse(count, CultureInfo.InvariantCulture)); return; }
-if (args is ["fleet", var there, var folder0]) { await Plurimax.Bench.Fleet.MeasureAsync(there, folder0); return; }
+if (args is ["fleet-make", var made, var kept, var count]) { await Fleet.MakeAsync(made, kept, int.Parse(count, CultureInfo.InvariantCulture)); return; }
+if (args is ["fleet", var there, var folder0]) { await Fleet.MeasureAsync(there, folder0); return; }
 Console.WriteLine($"{Environment.ProcessorCount} cores, {GC.GetGCMemoryInfo().TotalAvailableMemoryBytes >> 30} GiB, .NET {Environment.Version}, {System.Runtime.InteropServices.RuntimeInformation.OSDescription}");
 var trades = TradeCatalogue.Shipped();
 var trade = trades["bicycle-repair"];
-var facts = FactsFile.Read(Plurimax.Core.Content.Text("demo/harrowgate-cycle-works.yaml")!, FactCatalogue.For(trade), FactSource.File, true).Facts;
+var facts = FactsFile.Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, TradeFacts.Of(trade), FactSource.File, true).Facts;
 // The card for shared links is drawn when name or look change, and taken again with every other release: measured by itself below.
 byte[]? card = null;
 var settings = RenderSettings.Plain with { Made = _ => card };
@@ -49,18 +55,18 @@ Console.WriteLine($"card for shared links: {draw:0.0} ms, {card.Length / 1024} K
 // The site map of forty pages, every section as a wireframe, against rendering the same pages.
 var forty = Composer.Compose(trade, facts, new Wishes(Size: PlanSize.Full), 1);
 while (forty.Pages.Length < 40) forty = new DuplicatePage("services").Apply(forty).Value!;
-var text = TextEngine.For(forty, forty.Language, trade, facts, ImmutableDictionary<string, string>.Empty).Text;
+var text = SiteTexts.For(forty, forty.Language, trade, facts, ImmutableDictionary<string, string>.Empty).Text;
 var map = Median(21, () => { var m = SiteMap.Of(forty, facts, text); foreach (var s in m.Sheets.SelectMany(x => x.Sections)) foreach (var tone in Enum.GetValues<WireTone>()) s.Wire.Path(tone, m.Scale); });
 var render = Median(21, () => SiteRenderer.Render(forty, trade, facts, settings));
 Console.WriteLine($"site map of {forty.Pages.Length} pages, {forty.Pages.Sum(p => p.Sections.Length)} sections: {map:0.0} ms; rendering the same pages {render:0.0} ms, ratio {map / render:0.00}");
 
 foreach (var file in new[] { "sentences.txt", "second.txt" })
 {
-    var m = Plurimax.Core.Tests.Sentences.Measure(file);
+    var m = Sentences.Measure(file);
     Console.WriteLine($"wishes of {file}: {m.All}, {m.Whole} wholly right; precision {m.Precision:0.000}, recall {m.Recall:0.000}");
 }
-var eight = Plurimax.Core.Tests.Sentences.Of("sentences.txt").First(s => s.Acts.Length == 8);
-var hear = Median(21, () => Plurimax.Core.Saying.WishReader.Read(eight.Words, Plurimax.Core.Tests.Sentences.Context(eight)));
+var eight = Sentences.Of("sentences.txt").First(s => s.Acts.Length == 8);
+var hear = Median(21, () => WishReader.Read(eight.Words, Sentences.Context(eight)));
 Console.WriteLine($"eight wishes in one go read and done: {hear:0.0} ms; ratio to compose + render {hear / make:0.0}");
 var typedSite = Composer.Compose(trade, facts, new Wishes());
 var section = Median(101, () => SiteRenderer.Section(typedSite, "home.opening", trade, facts, settings));

@@ -1,18 +1,19 @@
 using System.CommandLine;
 using System.Text;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Likeness;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Reading.Files;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Saying;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Core.Trades;
-using Plurimax.Core.Wordmarks;
+using Plurimax.Design.Styling;
+using Plurimax.Design.Wordmarks;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Saying;
+using Plurimax.Making.Templates;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading.Files;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 // Exit codes: 0 done, 1 findings or nothing found, 2 wrong use or unreadable input.
 Console.OutputEncoding = new UTF8Encoding(false);
@@ -121,7 +122,7 @@ static int Say(string words, string file, string? factsFile, string page, bool j
     if (factsFile is not null)
     {
         if (!File.Exists(factsFile)) return Fault($"{factsFile}: there is no such file.");
-        var (read, problems) = FactsFile.Read(File.ReadAllText(factsFile), FactCatalogue.For(trade), FactSource.File, confirmed: true);
+        var (read, problems) = FactsFile.Read(File.ReadAllText(factsFile), TradeFacts.Of(trade), FactSource.File, confirmed: true);
         foreach (var p in problems) Console.Error.WriteLine($"{factsFile}:{p.Line}: {p.Field}: {p.Message}");
         if (problems.Count > 0) return 2;
         facts = read;
@@ -189,8 +190,8 @@ static int Trades(string? words)
 static IEnumerable<TradeTemplate> Chosen(string[] ids)
 {
     if (ids.Length == 0) return TradeCatalogue.Shipped().All;
-    return ids.Select(id => File.Exists(id) ? new TradeReader(Plurimax.Core.Content.Text).Read(id, File.ReadAllText(id))
-        : new TradeReader(Plurimax.Core.Content.Text).Read($"trades/{id}.yaml", Plurimax.Core.Content.Text($"trades/{id}.yaml") ?? throw new UsageException($"there is no trade “{id}”.")));
+    return ids.Select(id => File.Exists(id) ? new TradeReader(Content.Text).Read(id, File.ReadAllText(id))
+        : new TradeReader(Content.Text).Read($"trades/{id}.yaml", Content.Text($"trades/{id}.yaml") ?? throw new UsageException($"there is no trade “{id}”.")));
 }
 
 static int Lint(string[] ids)
@@ -262,7 +263,7 @@ static int Compose(ComposeWish o)
         trade = Find(o.Trade ?? throw new UsageException("--trade ID is needed; plurimax trades lists them."));
         var file = o.File ?? throw new UsageException("name one file of facts.");
         if (!File.Exists(file)) return Fault($"{file}: there is no such file.");
-        var (read, problems) = FactsFile.Read(File.ReadAllText(file), FactCatalogue.For(trade), FactSource.File, confirmed: true);
+        var (read, problems) = FactsFile.Read(File.ReadAllText(file), TradeFacts.Of(trade), FactSource.File, confirmed: true);
         foreach (var p in problems) Console.Error.WriteLine($"{file}:{p.Line}: {p.Field}: {p.Message}");
         if (problems.Count > 0) return 2;
         if (read.Name.Length == 0 || read.Town.Length == 0) return Fault($"{file}: business.name and place.town are needed.");
@@ -283,7 +284,7 @@ static int Compose(ComposeWish o)
     Console.WriteLine($"{files.Files.Count} files, {files.Size / 1024} KB, take {take}, look {site.Look.Id}: {o.Out}");
     return 0;
 
-    TradeTemplate Find(string id) => all.Find(id) ?? throw new UsageException($"there is no trade “{id}”. Nearest: {all.All.MinBy(t => TradeSearch.Distance(t.Id, id))!.Id}.");
+    TradeTemplate Find(string id) => all.Find(id) ?? throw new UsageException($"there is no trade “{id}”. Nearest: {all.All.MinBy(t => EditDistance.Of(t.Id, id))!.Id}.");
 }
 
 static void Write(SiteFiles files, string folder)

@@ -1,16 +1,15 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
-using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Sites;
+using Microsoft.EntityFrameworkCore;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
+using Plurimax.Sites;
 
 namespace Plurimax.Data;
 

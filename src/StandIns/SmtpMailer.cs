@@ -1,6 +1,6 @@
 using MailKit.Net.Smtp;
 using MimeKit;
-using Plurimax.Core.Launching;
+using Plurimax.Publishing.Launching;
 
 namespace Plurimax.StandIns;
 

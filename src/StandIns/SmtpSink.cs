@@ -1,9 +1,9 @@
 using System.Buffers;
 using System.Net;
-using SmtpServer;
 using SmtpServer.ComponentModel;
 using SmtpServer.Protocol;
 using SmtpServer.Storage;
+using SmtpServer;
 
 namespace Plurimax.StandIns;
 

@@ -1,10 +1,13 @@
 using AngleSharp.Html.Parser;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 
@@ -31,7 +34,7 @@ public class ActionsTests
         var renamed = Do(Do(Buttons("services.html"), new RenamePage("services", "What we mend")), new SetAddress("services", "mending"));
         Shown(renamed).ShouldBe(["mending.html What we mend"]);
 
-        string Heading() => TextEngine.For(Site, Site.Language, Trade, Facts, System.Collections.Immutable.ImmutableDictionary<string, string>.Empty).Text.Plain(Site.FindPage("contact")!.Sections.First(s => s.Content is ContactContent).Content.Heading);
+        string Heading() => SiteTexts.For(Site, Site.Language, Trade, Facts, System.Collections.Immutable.ImmutableDictionary<string, string>.Empty).Text.Plain(Site.FindPage("contact")!.Sections.First(s => s.Content is ContactContent).Content.Heading);
     }
 
     [Fact]

@@ -1,7 +1,7 @@
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Sites;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 

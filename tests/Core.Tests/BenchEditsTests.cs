@@ -1,11 +1,13 @@
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Galleys;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Core.Trades;
+using Plurimax.Design.Pictures;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Galleys;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Trades;
 using Xunit;
 
 namespace Plurimax.Core.Tests;
@@ -108,7 +110,7 @@ public class BenchEditsTests
         foreach (var trade in TradeCatalogue.Shipped().All.Where((_, i) => i % 6 == 0))
         {
             var site = Composer.Compose(trade, Facts, new Wishes(Size: PlanSize.Full));
-            var text = TextEngine.For(site, site.Language, trade, Facts, Core.Standards.SettingsRegistry.Defaults()).Text;
+            var text = SiteTexts.For(site, site.Language, trade, Facts, SettingsRegistry.Defaults()).Text;
             foreach (var (kind, path, words) in site.Pages.SelectMany(p => p.Sections).SelectMany(s => s.Content.Passages().Where(p => !p.Passage.IsEmpty).Select(p => (s.Content.Kind, p.Path, text.Plain(p.Passage)))).Where(x => x.Item3.Length > 0))
                 if (LengthGuides.Of(kind, null, path) is { } g) { all++; if (words.Length <= g.Most) meets++; }
         }

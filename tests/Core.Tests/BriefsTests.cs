@@ -1,9 +1,10 @@
-using Plurimax.Core.Briefs;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Reading.Files;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading.Files;
+using Plurimax.Sites;
+using Plurimax.Trades;
+using Plurimax.Work.Briefs;
 
 namespace Plurimax.Core.Tests;
 

@@ -1,11 +1,13 @@
 using CsCheck;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Core.Trades;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Shouldly;
 
 namespace Plurimax.Core.Tests;
@@ -78,7 +80,7 @@ public sealed class ClaimsTests
             var site = Composer.Compose(x.trade, facts, x.Item2, x.take);
             Claims.Of(site, x.trade, facts).ShouldBeEmpty(x.trade.Id);
             var files = SiteRenderer.Render(site, x.trade, facts, RenderSettings.Plain);
-            global::Plurimax.Core.Launching.Preflight.OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value)).Where(f => f.Severity == global::Plurimax.Core.Launching.Severity.Blocker || f.Rule is "heading-order" or "title-twice").ShouldBeEmpty($"{x.trade.Id} {x.Item2}");
+            Preflight.OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value)).Where(f => f.Severity == Severity.Blocker || f.Rule is "heading-order" or "title-twice").ShouldBeEmpty($"{x.trade.Id} {x.Item2}");
             foreach (var page in site.Pages)
             {
                 var text = new AngleSharp.Html.Parser.HtmlParser().ParseDocument(files.Text(page.File)).QuerySelector("main")!.TextContent;

@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using Plurimax.Sites;
 
 namespace Plurimax.Core.Tests;
 
@@ -38,7 +39,7 @@ public class CommandLineTests
         Run("say", "darker, feed the cat", "--site", file).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(1), r => r.Out.ShouldContain("understood  look.dark"), r => r.Out.ShouldContain("not         feed the cat"));
         File.ReadAllText(file).ShouldBe(before);
         Run("say", "dunkler", "--site", file, "--json", "--apply").ShouldSatisfyAllConditions(r => r.Code.ShouldBe(0), r => System.Text.Json.JsonDocument.Parse(r.Out).RootElement.GetProperty("understood")[0].GetProperty("code").GetString().ShouldBe("look.dark"));
-        Core.Sites.SiteDocument.FromJson(File.ReadAllText(file)).Look.Dark.ShouldBe(true);
+        SiteDocument.FromJson(File.ReadAllText(file)).Look.Dark.ShouldBe(true);
         Run("say", "darker", "--site", Path.Combine(folder, "nowhere.json")).Code.ShouldBe(2);
         Directory.Delete(folder, true);
     }

@@ -1,10 +1,14 @@
 using System.Text.RegularExpressions;
 using CsCheck;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Design.Pictures;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 
@@ -54,11 +58,11 @@ public partial class ComposingTests
         var facts = FactSheet.From("Bellweather", "Hallow");
         var (one, two) = (Site(trade, facts), Site(trade, facts, 2));
         one.FindSection("home.opening")!.Value.Section.Content.Heading.Text.ShouldNotBe(two.FindSection("home.opening")!.Value.Section.Content.Heading.Text);
-        Proofs.Difference.Between(one, two).Length.ShouldBeGreaterThan(10);
+        Difference.Between(one, two).Length.ShouldBeGreaterThan(10);
         Files(trade, facts).Files.Keys.First(k => k.StartsWith("img/")).ShouldNotBeNull();
         var seed = $"{trade}/Bellweather/Hallow";
-        var look = Styling.DressedLook.Of(one.Look);
-        Pictures.SitePictures.For(Trades[trade], one, look, seed)["hero"].File.ShouldNotBe(Pictures.SitePictures.For(Trades[trade], two, look, seed)["hero"].File);
+        var look = DressedLook.Of(one.Look);
+        SitePictures.For(Trades[trade], one, look, seed)["hero"].File.ShouldNotBe(SitePictures.For(Trades[trade], two, look, seed)["hero"].File);
     }
 
     [Theory, MemberData(nameof(AllTrades))]
@@ -73,7 +77,7 @@ public partial class ComposingTests
     [Fact]
     public void Facts_bring_their_passages_and_reach_every_page()
     {
-        var (facts, problems) = FactsFile.Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, FactCatalogue.For(Trades["bicycle-repair"]), FactSource.File, true);
+        var (facts, problems) = FactsFile.Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, TradeFacts.Of(Trades["bicycle-repair"]), FactSource.File, true);
         problems.ShouldBeEmpty();
         var files = Files("bicycle-repair", facts);
         foreach (var page in new[] { "index.html", "services.html", "about.html", "questions.html", "contact.html" }) files.Text(page).ShouldContain("01632 960142");
@@ -127,7 +131,7 @@ public partial class ComposingTests
         var facts = FactSheet.From("Bell", "Hallow");
         var site = Site("bicycle-repair", facts);
         var renewed = Renewal.Renew(site, Site("bicycle-repair", facts, 2), "home.intro");
-        Proofs.Difference.Between(site, renewed).Select(c => c.Section).Distinct().ShouldBe(["home.intro"]);
+        Difference.Between(site, renewed).Select(c => c.Section).Distinct().ShouldBe(["home.intro"]);
     }
 
     [Fact]

@@ -1,6 +1,6 @@
-using Plurimax.Core.Facts;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Reading.Deciding;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 

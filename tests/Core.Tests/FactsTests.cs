@@ -1,6 +1,8 @@
 using CsCheck;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Publishing.Handoff;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 
@@ -86,7 +88,7 @@ public class FactsTests
     public void A_file_of_facts_reports_unknown_keys_with_their_line()
     {
         var trade = TradeCatalogue.Shipped()["bicycle-repair"];
-        var (_, problems) = FactsFile.Read("business:\n  name: Bell Cycles\nplace: { town: Saltmere }\nfone: 01632 960142\n", FactCatalogue.For(trade), FactSource.File, true);
+        var (_, problems) = FactsFile.Read("business:\n  name: Bell Cycles\nplace: { town: Saltmere }\nfone: 01632 960142\n", TradeFacts.Of(trade), FactSource.File, true);
         problems.ShouldHaveSingleItem();
         (problems[0].Line, problems[0].Field).ShouldBe((4, "fone"));
         problems[0].Message.ShouldContain("phone");
@@ -95,11 +97,11 @@ public class FactsTests
     [Fact]
     public void Yaml_and_json_give_the_same_facts()
     {
-        var catalogue = FactCatalogue.For(TradeCatalogue.Shipped()["bicycle-repair"]);
+        var catalogue = TradeFacts.Of(TradeCatalogue.Shipped()["bicycle-repair"]);
         var yaml = FactsFile.Read("business: { name: Bell }\nplace: { town: Hallow, street: 1 Mill Lane }\nprices:\n  - { service: Puncture, price: 14 }\n", catalogue, FactSource.File, true);
         var json = FactsFile.Read("""{"business":{"name":"Bell"},"place":{"town":"Hallow","street":"1 Mill Lane"},"prices":[{"service":"Puncture","price":14}]}""", catalogue, FactSource.File, true);
         yaml.Problems.ShouldBeEmpty();
-        Handoff.HandoffPack.FactsJson(json.Facts).ShouldBe(Handoff.HandoffPack.FactsJson(yaml.Facts));
+        HandoffPack.FactsJson(json.Facts).ShouldBe(HandoffPack.FactsJson(yaml.Facts));
     }
 
     [Fact]

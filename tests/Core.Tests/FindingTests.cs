@@ -1,10 +1,11 @@
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Finding;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Publishing.Finding;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 

@@ -1,8 +1,10 @@
 using CsCheck;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Design.Pictures;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 

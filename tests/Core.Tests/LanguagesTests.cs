@@ -1,11 +1,16 @@
 using AngleSharp.Html.Parser;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Design.Pictures;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Likeness;
+using Plurimax.Making.Plans;
+using Plurimax.Making.Templates;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Shouldly;
 using YamlDotNet.RepresentationModel;
 
@@ -185,8 +190,8 @@ public sealed class LanguagesTests
         own.Actions.Keys.ShouldContain(english.Aims[0]);
         // The lint in everything; the length of texts about services is counted for English.
         StyleLint.Of(own).Where(p => !p.Message.Contains("at the median")).Select(p => p.ToString()).ShouldBeEmpty();
-        var thirty = global::Plurimax.Core.Likeness.Distribution.Of(own, 30);
-        thirty.Highest.ShouldBeLessThanOrEqualTo(global::Plurimax.Core.Likeness.Shingles.Bound, string.Join(", ", thirty.Shared));
+        var thirty = Distribution.Of(own, 30);
+        thirty.Highest.ShouldBeLessThanOrEqualTo(Shingles.Bound, string.Join(", ", thirty.Shared));
         foreach (var size in Enum.GetValues<PlanSize>())
             foreach (var tone in own.Tones)
             {
@@ -201,7 +206,7 @@ public sealed class LanguagesTests
 
     [Theory, InlineData("de"), InlineData("fr"), InlineData("es"), InlineData("it"), InlineData("nl")]
     public void Every_drawn_scene_is_described_in_every_language(string language) =>
-        global::Plurimax.Core.Pictures.Scenes.All.Keys.Where(s => global::Plurimax.Core.Pictures.SceneTexts.Of(s, language) is not { Length: > 10 }).ShouldBeEmpty();
+        Scenes.All.Keys.Where(s => SceneTexts.Of(s, language) is not { Length: > 10 }).ShouldBeEmpty();
 
     [Fact]
     public void A_page_describes_its_pictures_in_its_own_language()
@@ -209,7 +214,7 @@ public sealed class LanguagesTests
         var (site, trade) = Two();
         var page = SiteRenderer.Render(site, trade, Facts, RenderSettings.Plain).Text("de/index.html");
         page.ShouldNotContain("lang=\"en\"");
-        foreach (var (scene, recipe) in global::Plurimax.Core.Pictures.Scenes.All.Where(s => page.Contains($"img/{s.Key}.svg")))
+        foreach (var (scene, recipe) in Scenes.All.Where(s => page.Contains($"img/{s.Key}.svg")))
             page.ShouldNotContain(recipe.Alt, Case.Sensitive, scene);
     }
 
@@ -220,7 +225,7 @@ public sealed class LanguagesTests
         static string[] Services(SiteDocument d, string page) => [.. d.FindPage(page)!.Sections.Select(s => s.Content).OfType<ServicesContent>().SelectMany(c => c.Items).Select(i => i.Id)];
         for (var take = 2; take < 6; take++)
         {
-            site = Recomposing.Take(Trades, trade, Facts, site, take, global::Plurimax.Core.Likeness.CopyLedger.Empty);
+            site = Recomposing.Take(Trades, trade, Facts, site, take, CopyLedger.Empty);
             Services(site, "de/services").ShouldBe(Services(site, "services"), $"take {take}");
         }
         var offered = Facts.With("services", new FactEntry(new ListValue([trade.Services["desk"].Names[0], trade.Services["hip-knee"].Names[0], "Horse massage"]), FactSource.Client, true));

@@ -1,14 +1,16 @@
 using System.IO.Compression;
 using System.Text;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Handoff;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Line;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Handoff;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Core.Tests;
 
@@ -129,7 +131,7 @@ public class LaunchTests
     [InlineData(.5, 4)]
     [InlineData(.9, 9.4)]
     [InlineData(1, 11)]
-    public void Quantiles_of_type_seven(double p, double q) => Lanes.Quantile([11, 4, 1, 7, 2], p).ShouldBe(q, 1e-9);
+    public void Quantiles_of_type_seven(double p, double q) => Quantile.Of([11, 4, 1, 7, 2], p).ShouldBe(q, 1e-9);
 
     [Fact]
     public void A_lane_tells_work_from_waiting_and_counts_slack()

@@ -1,5 +1,5 @@
 using CsCheck;
-using Plurimax.Core.Line;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Core.Tests;
 

@@ -1,8 +1,9 @@
 using System.Text.Json;
 using CsCheck;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Core.Trades;
+using Plurimax.Design.Styling;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using SkiaSharp;
 
 namespace Plurimax.Core.Tests;

@@ -1,12 +1,10 @@
 using System.Net;
 using AngleSharp.Html.Parser;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Galleys;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Trades;
 using Xunit;
 
 namespace Plurimax.Core.Tests;
@@ -23,7 +21,7 @@ public class ManuscriptTests
         foreach (var trade in TradeCatalogue.Shipped().All.Where((_, i) => i % 5 == 0))
         {
             var site = Composer.Compose(trade, Facts, new Wishes(Size: PlanSize.Full));
-            var engine = TextEngine.For(site, site.Language, trade, Facts, Core.Standards.SettingsRegistry.Defaults()).Text;
+            var engine = SiteTexts.For(site, site.Language, trade, Facts, SettingsRegistry.Defaults()).Text;
             foreach (var (_, p) in site.Pages.SelectMany(x => x.Sections).SelectMany(s => s.Content.Passages()).Where(x => !x.Passage.IsEmpty))
             {
                 var back = ManuscriptReader.Read(Manuscript.Html(p.Text, block: true), block: true);

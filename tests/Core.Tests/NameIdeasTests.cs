@@ -1,6 +1,6 @@
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Trades;
 using Shouldly;
 
 namespace Plurimax.Core.Tests;

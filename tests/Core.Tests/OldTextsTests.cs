@@ -1,12 +1,15 @@
 using System.Text;
-using Plurimax.Core.Briefs;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Lettering;
-using Plurimax.Core.Reading.Files;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading.Files;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
+using Plurimax.Work.Briefs;
 
 namespace Plurimax.Core.Tests;
 
@@ -21,7 +24,7 @@ public class OldTextsTests
     {
         var batch = DocumentReader.Read(files);
         batch.Problems.ShouldBeEmpty();
-        return OldTexts.Of(global::Plurimax.Core.Reading.FactReading.Of([.. batch.Texts], new DateOnly(2026, 11, 26)).Material);
+        return OldTexts.Of(FactReading.Of([.. batch.Texts], new DateOnly(2026, 11, 26)).Material);
     }
 
     private static readonly InFile[] Site =
@@ -56,7 +59,7 @@ public class OldTextsTests
         var renewed = Renewal.Renew(site, Composer.Compose(Trade, Facts, new Wishes(), 2));
         foreach (var document in new[] { site, renewed })
         {
-            var pages = SiteRenderer.Render(document, Trade, Facts, new RenderSettings("https://bell.example", global::Plurimax.Core.Standards.SettingsRegistry.Defaults()));
+            var pages = SiteRenderer.Render(document, Trade, Facts, new RenderSettings("https://bell.example", SettingsRegistry.Defaults()));
             string Html(string file) => System.Net.WebUtility.HtmlDecode(Encoding.UTF8.GetString(pages.Files[file]));
             Html("about.html").ShouldContain("with {{ one }} vice and [some] spokes");
             Html("index.html").ShouldContain("a kettle that is never off");
@@ -117,5 +120,5 @@ public class OldTextsTests
     public void Accents_are_folded(string text, string folded) => Letters.Fold(text).ShouldBe(folded);
 
     [Fact]
-    public void A_slug_keeps_the_letter_under_an_accent() => Composer.Slug("Brent Goose Café").ShouldBe("brent-goose-cafe");
+    public void A_slug_keeps_the_letter_under_an_accent() => Slug.Of("Brent Goose Café").ShouldBe("brent-goose-cafe");
 }

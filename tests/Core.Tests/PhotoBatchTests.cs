@@ -1,9 +1,11 @@
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Pictures;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Design.Pictures;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Trades;
 using SkiaSharp;
 
 namespace Plurimax.Core.Tests;
@@ -85,7 +87,7 @@ public class PhotoBatchTests
         new PlaceFile("home.opening", File("a", "")).Apply(Site).Ok.ShouldBeFalse();
         var site = new PlaceFile("home.opening", File("a", "") with { Decorative = true }).Apply(Site).Value!;
         Page(site).ShouldContain("alt=\"\" role=\"presentation\"");
-        Launching.Preflight.OfFiles(SiteRenderer.Render(site, Trade, Facts, RenderSettings.Plain with { Blobs = _ => [1] }).Files.ToDictionary(f => f.Key, f => f.Value)).ShouldNotContain(f => f.Rule == "alt-missing");
+        Preflight.OfFiles(SiteRenderer.Render(site, Trade, Facts, RenderSettings.Plain with { Blobs = _ => [1] }).Files.ToDictionary(f => f.Key, f => f.Value)).ShouldNotContain(f => f.Rule == "alt-missing");
         new DescribeFile("a", "", false).Apply(site).Ok.ShouldBeFalse();
         Page(new DescribeFile("a", "The yard", false).Apply(site).Value!).ShouldContain("alt=\"The yard\"");
     }

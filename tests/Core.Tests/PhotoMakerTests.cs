@@ -1,4 +1,5 @@
-using Plurimax.Core.Pictures;
+using Plurimax.Design.Pictures;
+using Plurimax.Sites;
 using Shouldly;
 using SkiaSharp;
 
@@ -93,7 +94,7 @@ public sealed class PhotoMakerTests
         using var bitmap = new SKBitmap(1000, 600);
         for (var i = 0; i < 4; i++) { using var canvas = new SKCanvas(bitmap); using var paint = new SKPaint { Color = colours[i] }; canvas.DrawRect(i % 2 * 500, i / 2 * 300, 500, 300, paint); }
         using var png = bitmap.Encode(SKEncodedImageFormat.Png, 100);
-        var made = PhotoMaker.Make(png.ToArray(), new Sites.PhotoFocus(x, y, 200)).Value!;
+        var made = PhotoMaker.Make(png.ToArray(), new PhotoFocus(x, y, 200)).Value!;
         (made.Width, made.Height).ShouldBe((500, 300));
         using var shown = SKBitmap.Decode(made.WebP);
         foreach (var (px, py) in new[] { (40, 40), (250, 150), (460, 260) })

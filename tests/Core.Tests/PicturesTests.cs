@@ -1,8 +1,12 @@
 using System.Text.RegularExpressions;
 using System.Xml.Linq;
 using CsCheck;
-using Plurimax.Core.Pictures;
-using Plurimax.Core.Styling;
+using Plurimax.Design.Pictures;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Sites;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 
@@ -51,13 +55,13 @@ public partial class PicturesTests
     [Fact]
     public void No_two_firms_of_a_trade_share_the_picture_of_their_opening()
     {
-        foreach (var trade in Trades.TradeCatalogue.Shipped().All)
+        foreach (var trade in TradeCatalogue.Shipped().All)
         {
             var openings = Enumerable.Range(0, 24).Select(i =>
             {
-                var facts = Facts.FactSheet.From($"Firm {i} & Sons", "Saltmere");
-                var site = Composing.Composer.Compose(trade, facts, new Composing.Wishes(Look: "dune", Brand: "#0e8a94"), 1);
-                return SitePictures.For(trade, site, DressedLook.Of(site.Look), site.SeedFor(trade, facts))["hero"];
+                var facts = FactSheet.From($"Firm {i} & Sons", "Saltmere");
+                var site = Composer.Compose(trade, facts, new Wishes(Look: "dune", Brand: "#0e8a94"), 1);
+                return SitePictures.For(trade, site, DressedLook.Of(site.Look), SiteSeed.Of(site, trade, facts))["hero"];
             }).ToList();
             openings.Select(o => o.Svg).Distinct().Count().ShouldBe(24, trade.Id);
             openings.Select(o => o.Scene).Distinct().Count().ShouldBe(2, trade.Id);

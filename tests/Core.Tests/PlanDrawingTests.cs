@@ -1,15 +1,17 @@
 using System.Collections.Immutable;
 using System.Text;
 using System.Xml.Linq;
-
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Plans.Drawing;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Core.Trades;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Plans.Drawing;
+using Plurimax.Making.Plans;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using SkiaSharp;
 using UglyToad.PdfPig;
 
@@ -18,9 +20,9 @@ namespace Plurimax.Core.Tests;
 public class PlanDrawingTests
 {
     private static readonly TradeTemplate Trade = TradeCatalogue.Shipped()["guesthouse"];
-    private static readonly FactSheet Facts = FactsFile.Read(Content.Text("demo/marram-guesthouse.yaml")!, FactCatalogue.For(Trade), FactSource.File, true).Facts;
+    private static readonly FactSheet Facts = FactsFile.Read(Content.Text("demo/marram-guesthouse.yaml")!, TradeFacts.Of(Trade), FactSource.File, true).Facts;
     private static readonly SiteDocument Site = Composer.Compose(Trade, Facts, new Wishes(Look: "dune", Size: PlanSize.Full), 1);
-    private static TextEngine Text(SiteDocument site) => TextEngine.For(site, site.Language, Trade, Facts, ImmutableDictionary<string, string>.Empty).Text;
+    private static TextEngine Text(SiteDocument site) => SiteTexts.For(site, site.Language, Trade, Facts, ImmutableDictionary<string, string>.Empty).Text;
 
     /// <summary>A site of forty pages, made of copies.</summary>
     private static SiteDocument Forty()

@@ -1,12 +1,15 @@
 using AngleSharp.Html.Parser;
 using CsCheck;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Pages;
+using Plurimax.Making.Plans;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Shouldly;
 
 namespace Plurimax.Core.Tests;
@@ -131,7 +134,7 @@ public sealed class PlansTests
             business: { name: The Long Table }
             place: { town: Saltmere, country: DE }
             dishes: ["Soup | 6", "Pie | 11"]
-            """, FactCatalogue.For(Trades["restaurant"]), FactSource.File, confirmed: true);
+            """, TradeFacts.Of(Trades["restaurant"]), FactSource.File, confirmed: true);
         problems.ShouldBeEmpty();
         var site = Composer.Compose(Trades["restaurant"], facts, new Wishes());
         site.Pages.Select(p => p.Id).ShouldContain("menu");

@@ -1,10 +1,14 @@
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Pouring;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Pouring;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Reading.Files;
+using Plurimax.Reading;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 
@@ -13,7 +17,7 @@ public class PouringTests
     private static readonly TradeTemplate Trade = TradeCatalogue.Shipped()["bicycle-repair"];
     private static readonly FactSheet Facts = FactSheet.From("Fennel & Rye", "Saltmere");
     private static readonly SiteDocument Site = Composer.Compose(Trade, Facts, new Wishes());
-    private static TextEngine Text => TextEngine.For(Site, Site.Language, Trade, Facts, System.Collections.Immutable.ImmutableDictionary<string, string>.Empty).Text;
+    private static TextEngine Text => SiteTexts.For(Site, Site.Language, Trade, Facts, System.Collections.Immutable.ImmutableDictionary<string, string>.Empty).Text;
     private static Poured Pour(string text) => PourMatch.Match(Site, PourText.Read(text), Text, Facts);
 
     private const string Sample = """
@@ -80,7 +84,7 @@ public class PouringTests
     [Fact]
     public void A_document_becomes_text_that_shows_its_structure_whatever_it_came_in()
     {
-        var html = Plurimax.Core.Reading.Files.HtmlFile.Read("old.html", "<h1>Fennel</h1><p>One paragraph of the house that is long enough to be one.</p><h2>Prices</h2><ul><li>Wheel: 40</li><li>Tube: 8</li></ul>");
+        var html = HtmlFile.Read("old.html", "<h1>Fennel</h1><p>One paragraph of the house that is long enough to be one.</p><h2>Prices</h2><ul><li>Wheel: 40</li><li>Tube: 8</li></ul>");
         PourText.Read(PourText.Of(html)).Select(p => (p.Heading, p.Paragraphs.Length, p.Items.Length)).ShouldContain(("Prices", 0, 2));
         // A text file breaks its lines anywhere; a blank line ends a paragraph.
         var wrapped = SourceText.Of("a.txt", "# About\n\n" + string.Join("\n", Enumerable.Repeat("This line of the letter is about sixty letters long, more or less", 4)) + "\n\nAnother paragraph.");

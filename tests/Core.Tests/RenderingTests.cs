@@ -2,11 +2,13 @@ using System.Text.Json;
 using System.Text.RegularExpressions;
 using System.Xml.Linq;
 using AngleSharp.Html.Parser;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 
@@ -14,7 +16,7 @@ public class RenderingTests
 {
     private static readonly TradeCatalogue Trades = TradeCatalogue.Shipped();
     private static readonly TradeTemplate Trade = Trades["bicycle-repair"];
-    private static readonly FactSheet Rich = FactsFile.Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, FactCatalogue.For(Trade), FactSource.File, true).Facts;
+    private static readonly FactSheet Rich = FactsFile.Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, TradeFacts.Of(Trade), FactSource.File, true).Facts;
     private static readonly SiteWords Words = SiteWords.For("en-GB");
     private static SiteFiles Render(FactSheet facts, Func<RenderSettings, RenderSettings>? settings = null) =>
         SiteRenderer.Render(Composer.Compose(Trade, facts, new Wishes()), Trade, facts, (settings ?? (s => s))(RenderSettings.Plain));

@@ -1,6 +1,7 @@
-using Plurimax.Core.Saying;
-using Xunit;
+using Plurimax.Making.Saying;
+using Plurimax.Sites;
 using Xunit.Abstractions;
+using Xunit;
 
 namespace Plurimax.Core.Tests;
 

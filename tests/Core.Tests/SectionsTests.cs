@@ -1,9 +1,12 @@
 using AngleSharp.Html.Parser;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Core.Trades;
+using Plurimax.Design.Pictures;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Shouldly;
 
 namespace Plurimax.Core.Tests;

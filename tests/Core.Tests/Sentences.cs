@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Saying;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Saying;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 
@@ -29,7 +30,7 @@ public static class Sentences
     {
         var trades = TradeCatalogue.Shipped();
         var trade = trades["bicycle-repair"];
-        var facts = FactsFile.Read(Core.Content.Text("demo/harrowgate-cycle-works.yaml")!, FactCatalogue.For(trade), FactSource.File, true).Facts;
+        var facts = FactsFile.Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, TradeFacts.Of(trade), FactSource.File, true).Facts;
         var site = Composer.Compose(trade, facts, new Wishes());
         return new SayContext(site, trade, trades, facts, "home", null, new DateOnly(2026, 11, 27));
     });

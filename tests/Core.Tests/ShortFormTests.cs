@@ -1,6 +1,7 @@
-using Plurimax.Core.Pictures;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Standards;
+using Plurimax.Design.Pictures;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Sections;
 using Shouldly;
 
 namespace Plurimax.Core.Tests;
@@ -25,8 +26,8 @@ public sealed class ShortFormTests
     public void Texts_nobody_changed_come_in_the_language_and_an_agencys_own_stay()
     {
         var settings = SettingsRegistry.Defaults();
-        FixedTexts.In(settings, Words, "XX", Trades.BusinessKind.Maker).Remove("counting").ShouldBe(settings, ignoreOrder: true);
-        var german = FixedTexts.In(settings.SetItem("terms", "Our own terms."), SiteWords.For("de-DE"), "XX", Trades.BusinessKind.Maker);
+        FixedTexts.In(settings, Words, "XX", BusinessKind.Maker).Remove("counting").ShouldBe(settings, ignoreOrder: true);
+        var german = FixedTexts.In(settings.SetItem("terms", "Our own terms."), SiteWords.For("de-DE"), "XX", BusinessKind.Maker);
         german["privacy"].ShouldStartWith("{{ business.name }} verwendet");
         german["terms"].ShouldBe("Our own terms.");
         german["imprint"].ShouldBe(settings["imprint"], "made of facts alone, it needs no translation");

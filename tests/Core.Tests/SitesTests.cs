@@ -1,10 +1,12 @@
 using CsCheck;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Proofs;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 
@@ -83,7 +85,7 @@ public class SitesTests
             var site = edits.Aggregate(Site, (d, e) => e.Apply(d).Value ?? d);
             var files = SiteRenderer.Render(site, Trade, Facts, RenderSettings.Plain);
             // No link that is published leads nowhere, whatever was renamed, hidden or taken away; but a site without its privacy page may not go live at all.
-            if (Launching.Preflight.OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value)).FirstOrDefault(f => f.Rule is "broken-link" or "dead-button" && !f.Message.Contains("privacy.html", StringComparison.Ordinal)) is { } broken) throw new Xunit.Sdk.XunitException(broken.ToString());
+            if (Preflight.OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value)).FirstOrDefault(f => f.Rule is "broken-link" or "dead-button" && !f.Message.Contains("privacy.html", StringComparison.Ordinal)) is { } broken) throw new Xunit.Sdk.XunitException(broken.ToString());
             return SiteDocument.FromJson(site.ToJson()).ToJson() == site.ToJson() && files.Files.ContainsKey("index.html") && site.Pages.SelectMany(p => p.Sections).Select(s => s.Id).Distinct().Count() == site.Pages.Sum(p => p.Sections.Length);
         }, iter: 60);
     }

@@ -1,20 +1,24 @@
 using System.Collections.Immutable;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
+using Plurimax.Design.Pictures;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Handoff;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Shouldly;
 using Xunit;
 
 namespace Plurimax.Core.Tests;
 
-public class StandardsTests
+public partial class StandardsTests
 {
     private static readonly TradeTemplate Trade = TradeCatalogue.Shipped()["bicycle-repair"];
-    private static readonly FactSheet Facts = FactsFile.Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, FactCatalogue.For(Trade), FactSource.File, true).Facts;
+    private static readonly FactSheet Facts = FactsFile.Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, TradeFacts.Of(Trade), FactSource.File, true).Facts;
 
     /// <summary>Stacks of random sources in every order, with values of a handful of settings.</summary>
     private static (SettingsStack Stack, List<SettingsSource> Sources) Random(Random r)
@@ -153,7 +157,7 @@ public class StandardsTests
 
     private static SiteDocument Whole(TradeTemplate trade)
     {
-        var site = Composer.Compose(trade, Rich(trade), new Wishes(Size: Plans.PlanSize.Full));
+        var site = Composer.Compose(trade, Rich(trade), new Wishes(Size: PlanSize.Full));
         foreach (var page in new[] { "imprint", "accessibility", "thanks" })
             site = site with { Pages = site.Pages.Add(new Page(page, page + ".html", "", new(page), new(page), Passage.None, [new Section($"{page}.title", new TitleContent { Heading = new(page) }), new Section($"{page}.text", new LegalContent { Heading = new(page), Text = new($"{{{{ settings.{page} }}}}") })], InMenu: false)) };
         foreach (var kind in SettingsRegistry.LaidOut)
@@ -165,76 +169,12 @@ public class StandardsTests
 
     private static FactSheet Rich(TradeTemplate trade)
     {
-        var catalogue = FactCatalogue.For(trade);
+        var catalogue = TradeFacts.Of(trade);
         FactSheet With(FactSheet f, string id, object raw) => catalogue.FirstOrDefault(d => d.Id == id) is { } d && FactReader.Read(d, raw, "GB") is { Ok: true, Value: { } v } ? f.With(id, new FactEntry(v, FactSource.Maker, true)) : f;
         var sheet = Facts;
         foreach (var (id, raw) in new (string, object)[] { ("social", "https://www.pictures.example/firm"), ("prices", "Service | 45 | with parts"), ("landmarks", "station, 5 minutes"), ("hours", "mon-fri 8:30-17:30"), ("testimonials", "Good work | A. Rowe | Saltmere Parish List | 2026-05 | yes\nVery quick | B. Lane | Saltmere Parish List | 2026-06 | yes\nFriendly | C. Moss | Saltmere Parish List | 2026-06 | yes\nFair | D. Quay | Saltmere Parish List | 2026-07 | yes"), ("team", "Nell Harrowgate, wheels"), ("area.towns", "Saltmere, Wrenfield"), ("email", "nell@harrowgate.example") })
             sheet = With(sheet, id, raw);
         return sheet;
-    }
-
-    [Fact]
-    public void A_fact_that_is_not_known_takes_its_line_away_and_brackets_never_show()
-    {
-        var engine = TextEngine.Of(FactSheet.From("Bell & Sons", "Hallow"), SettingsRegistry.Values, SiteWords.For("en"), Trade.Kind);
-        engine.Letter("{{ business.name }}\n{{ place.street }}\n{{ place.town }}\nRing {{ phone }} or write.").ShouldBe("Bell & Sons\nHallow");
-        engine.Prose(new("First of {{ business.name }}.\n\nRegistered as {{ legal.number }}.\n\nLast.")).Value.ShouldBe("<p>First of Bell &amp; Sons.</p>\n<p>Last.</p>\n");
-        engine.Letter("Hello {{ business.name").ShouldNotContain("{{");
-        engine.Letter("{{ business.name | no_such_filter: }} and {% if %}").ShouldNotContain("{");
-        engine.Letter("{% for t in area.towns %}{{ t }}, {% endfor %}done").ShouldBe("done");
-    }
-
-    [Fact]
-    public void Facts_can_be_put_in_as_picture_link_and_lines()
-    {
-        var text = TextEngine.For(Composer.Compose(Trade, Rich(Trade), new Wishes()), "en-GB", Trade, Rich(Trade), SettingsRegistry.Values).Text;
-        text.Mark = new Html("<img src=\"img/mark.svg\" alt=\"x\">");
-        text.Prose(new("{{ logo | picture }}")).Value.ShouldContain("<img src=\"img/mark.svg\"");
-        text.Plain(new("{{ logo | picture }}")).ShouldBe(Rich(Trade).Name);
-        text.Prose(new("{{ social | links }}")).Value.ShouldContain("<a href=\"https://www.pictures.example/firm\">Pictures</a>");
-        text.Prose(new("{{ phone | ring }}")).Value.ShouldContain("<a href=\"tel:+44");
-        text.Prose(new("{{ place | lines }}")).Value.ShouldContain("<br");
-        text.Letter("{{ phone | ring }}").ShouldNotContain("tel:");
-        foreach (var p in Placeholders.All)
-        {
-            TextEngine.Fault(p.Source).ShouldBeNull(p.Name);
-            Placeholders.Unknown(p.Source).ShouldBeEmpty(p.Name);
-        }
-    }
-
-    [Fact]
-    public void A_name_that_is_no_fact_is_found_wherever_it_stands_and_blocks()
-    {
-        Placeholders.Unknown("{{ phnoe }} {% if emial %}x{% endif %} {% for t in area.towns %}{{ t }}{% endfor %} {{ promise.price_first }}").ShouldBe(["phnoe", "emial"]);
-        var site = Composer.Compose(Trade, Facts, new Wishes());
-        IEnumerable<string> Rules(SiteDocument s, ImmutableDictionary<string, string>? settings = null) => Preflight.Check(new PreflightInput(s, Trade, Facts, RenderSettings.Plain with { Settings = settings ?? SettingsRegistry.Values }, 1, 1, [])).Where(f => f.Severity == Severity.Blocker).Select(f => $"{f.Rule} {f.Where}");
-        Rules(site).ShouldNotContain(r => r.StartsWith("unknown-fact"));
-        Rules(site, SettingsRegistry.Values.SetItem("footer_text", "{{ phnoe }}")).ShouldContain("unknown-fact setting Text at the foot");
-        Rules(site with { Pages = site.Pages.SetItem(0, site.Pages[0] with { Title = new("{{ nmae }}", Kept: true) }) }).ShouldContain("unknown-fact index.html");
-        Rules(site with { Parts = new SiteParts { Notice = new(new("{{ nmae }}")) } }).ShouldContain("unknown-fact every page");
-        foreach (var t in TradeCatalogue.Shipped().All) foreach (var p in t.Passages.Values.SelectMany(a => a)) Placeholders.Unknown(p.Text).ShouldBeEmpty($"{t.Id}: {p.Text}");
-    }
-
-    [Fact]
-    public void Legal_texts_follow_country_and_kind_and_hold_no_unknown_name()
-    {
-        foreach (var (country, language) in new[] { ("GB", "en"), ("IE", "en"), ("DE", "de"), ("AT", "de"), ("FR", "fr"), ("ES", "es"), ("IT", "it"), ("NL", "nl") })
-            foreach (var kind in Enum.GetValues<BusinessKind>())
-                foreach (var key in LegalBook.Keys)
-                {
-                    var text = LegalBook.Text(key, country, kind, language).ShouldNotBeNull($"{key} {country}");
-                    TextEngine.Fault(text).ShouldBeNull();
-                    Placeholders.Unknown(text).ShouldBeEmpty();
-                }
-        LegalBook.Text("terms", "GB", BusinessKind.Lodging, "en")!.ShouldContain("room");
-        LegalBook.Text("terms", "GB", BusinessKind.Practice, "en")!.ShouldNotContain("room");
-        LegalBook.Text("terms", "XX", BusinessKind.Practice, "en").ShouldBeNull();
-        LegalBook.Text("terms", "../GB", BusinessKind.Practice, "en").ShouldBeNull();
-        string Page(ImmutableDictionary<string, string> s) => SiteRenderer.Render(Composer.Compose(Trade, Facts, new Wishes()), Trade, Facts, RenderSettings.Plain with { Settings = s }).Text("privacy.html");
-        Page(SettingsRegistry.Values).ShouldContain("Data Protection Act 2018");
-        Page(SettingsRegistry.Values.SetItem("privacy", "Ours.")).ShouldNotContain("Data Protection Act 2018");
-        Page(SettingsRegistry.Values).ShouldContain("no tracking cookies");
-        Page(SettingsRegistry.Values.SetItem("counter", "https://count.example/c.js")).ShouldNotContain("no tracking cookies");
     }
 
     [Fact]
@@ -281,7 +221,7 @@ public class StandardsTests
     public void The_weight_of_a_check_follows_its_setting_and_what_guards_the_truth_cannot_be_turned_off()
     {
         var site = Composer.Compose(Trade, FactSheet.From("Bell", "Hallow"), new Wishes());
-        ImmutableArray<Launching.Finding> Check(string value) => Preflight.Check(new PreflightInput(site, Trade, FactSheet.From("Bell", "Hallow"), RenderSettings.Plain with { Settings = SettingsRegistry.Values.SetItem("check_services_of_the_trade", value) }, 1, 1, []));
+        ImmutableArray<Plurimax.Publishing.Launching.Finding> Check(string value) => Preflight.Check(new PreflightInput(site, Trade, FactSheet.From("Bell", "Hallow"), RenderSettings.Plain with { Settings = SettingsRegistry.Values.SetItem("check_services_of_the_trade", value) }, 1, 1, []));
         Check("warns").ShouldContain(f => f.Rule == "services-of-the-trade" && f.Severity == Severity.Warning);
         Check("blocks").ShouldContain(f => f.Rule == "services-of-the-trade" && f.Severity == Severity.Blocker);
         Check("off").ShouldNotContain(f => f.Rule == "services-of-the-trade");
@@ -292,7 +232,7 @@ public class StandardsTests
     [Fact]
     public void Monthly_fees_are_summed_and_taxed_once()
     {
-        var fees = Handoff.HandoffPack.Fees(SettingsRegistry.Values.SetItem("hosting_fee", "12.35").SetItem("care_fee", "25.10").SetItem("tax_rate", "19").SetItem("currency", "EUR")).Value;
+        var fees = HandoffPack.Fees(SettingsRegistry.Values.SetItem("hosting_fee", "12.35").SetItem("care_fee", "25.10").SetItem("tax_rate", "19").SetItem("currency", "EUR")).Value;
         fees.ShouldContain("7.12 EUR");
         fees.ShouldContain("Together: 44.57 EUR");
     }

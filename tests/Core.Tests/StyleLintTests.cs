@@ -1,4 +1,6 @@
-using Plurimax.Core.Trades;
+using Plurimax.Making.Templates;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 

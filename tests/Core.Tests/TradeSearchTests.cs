@@ -1,4 +1,11 @@
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Templates;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Shouldly;
 using Xunit.Abstractions;
 
@@ -46,7 +53,7 @@ public sealed class TradeSearchTests(ITestOutputHelper output)
     [Fact]
     public void What_would_differ_with_the_nearest_trade_is_said()
     {
-        var known = global::Plurimax.Core.Reading.TradeLexicon.OfLabel("glazier")!;
+        var known = TradeLexicon.OfLabel("glazier")!;
         var differs = TradeAdvice.Differs(Trades["bookshop"], known);
         differs.ShouldContain(d => d.Contains("works at the customer's place"));
         differs.ShouldContain(d => d.Contains("Each would be replaced"));
@@ -61,11 +68,11 @@ public sealed class TradeSearchTests(ITestOutputHelper output)
         var own = new TradeReader(Content.Text).Read("own.yaml", begun.Value!);
         own.Services.Keys.Order().ShouldBe(["broken-panes", "double-glazing", "shop-fronts-fast"]);
         own.Assumes.ShouldContain(a => a.Contains("begun from"));
-        var facts = global::Plurimax.Core.Facts.FactSheet.From("Pell Glass", "Saltmere");
-        var site = global::Plurimax.Core.Composing.Composer.Compose(own, facts, new global::Plurimax.Core.Composing.Wishes());
+        var facts = FactSheet.From("Pell Glass", "Saltmere");
+        var site = Composer.Compose(own, facts, new Wishes());
         site.FindPage("services")!.Sections.SelectMany(s => s.Content.Items).Select(i => i.Title.Text).ShouldContain("Double glazing");
         // What nobody has written yet never goes live.
-        global::Plurimax.Core.Launching.Preflight.Check(new(site, own, facts, global::Plurimax.Core.Rendering.RenderSettings.Plain, 1, 1, [])).ShouldContain(f => f.Rule == "placeholder");
+        Preflight.Check(new(site, own, facts, RenderSettings.Plain, 1, 1, [])).ShouldContain(f => f.Rule == "placeholder");
         TradeAdvice.Begin(Trades["window-cleaner"], "Glazier", ["Panes"]).Problem!.ShouldContain("at least three");
         TradeAdvice.Begin(Trades["window-cleaner"], " ", ["a", "b", "c"]).Ok.ShouldBeFalse();
     }

@@ -1,5 +1,8 @@
 using System.Text.Json;
-using Plurimax.Core.Trades;
+using Plurimax.Design.Pictures;
+using Plurimax.Design.Styling;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;
 
@@ -17,8 +20,8 @@ public class TradesTests
             t.Pools["questions"].Items.Length.ShouldBeGreaterThanOrEqualTo(5, t.Id);
             t.Search.Length.ShouldBeGreaterThanOrEqualTo(2, t.Id);
             t.Palettes.ShouldNotBeEmpty(t.Id);
-            t.Art.ShouldAllBe(a => Pictures.Scenes.All.ContainsKey(a), t.Id);
-            t.Looks.ShouldAllBe(l => Styling.Looks.Find(l) != null, t.Id);
+            t.Art.ShouldAllBe(a => Scenes.All.ContainsKey(a), t.Id);
+            t.Looks.ShouldAllBe(l => Looks.Find(l) != null, t.Id);
         }
         Shipped.All.Select(t => t.Kind).Distinct().Count().ShouldBeGreaterThanOrEqualTo(6);
     }
@@ -76,7 +79,7 @@ public class TradesTests
 
     [Fact]
     public void Every_template_is_of_a_trade_that_is_recognised_in_documents() =>
-        Shipped.All.Select(t => t.Id).Except(global::Plurimax.Core.Reading.TradeLexicon.All.Select(k => k.Id)).ShouldBeEmpty();
+        Shipped.All.Select(t => t.Id).Except(TradeLexicon.All.Select(k => k.Id)).ShouldBeEmpty();
 
     // Damerau 1964; the examples are worked by hand.
     [Theory]
@@ -84,7 +87,7 @@ public class TradesTests
     [InlineData("kitten", "sitting", 3)]
     [InlineData("", "abc", 3)]
     [InlineData("ca", "abc", 3)]
-    public void Distance_counts_edits_and_swaps(string a, string b, int d) => TradeSearch.Distance(a, b).ShouldBe(d);
+    public void Distance_counts_edits_and_swaps(string a, string b, int d) => EditDistance.Of(a, b).ShouldBe(d);
 
     [Fact]
     public void Faults_name_file_line_and_field()

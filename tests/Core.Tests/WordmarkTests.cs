@@ -1,13 +1,15 @@
 using System.Collections.Immutable;
 using System.Xml.Linq;
 using CsCheck;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Core.Trades;
-using Plurimax.Core.Wordmarks;
+using Plurimax.Design.Styling;
+using Plurimax.Design.Wordmarks;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using SkiaSharp;
 
 namespace Plurimax.Core.Tests;
@@ -114,7 +116,7 @@ public class WordmarkTests
     private static (SiteDocument Site, TradeTemplate Trade, FactSheet Facts) Site(string name = "Marram Guesthouse")
     {
         var trade = Trades["guesthouse"];
-        var facts = FactsFile.Read($"business:\n  name: {name}\nplace: {{ town: Saltmere }}\n", FactCatalogue.For(trade), FactSource.File, true).Facts;
+        var facts = FactsFile.Read($"business:\n  name: {name}\nplace: {{ town: Saltmere }}\n", TradeFacts.Of(trade), FactSource.File, true).Facts;
         return (Composer.Compose(trade, facts, new Wishes(Look: "dune"), 1), trade, facts);
     }
 

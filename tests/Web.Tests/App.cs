@@ -5,12 +5,12 @@ using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
-using Plurimax.Web;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Trades;
+using Plurimax.Web.Launching;
 
 namespace Plurimax.Web.Tests;
 
@@ -87,7 +87,7 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
         return await WithAsync(async s =>
         {
             var loaded = (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!;
-            await s.GetRequiredService<Launching.Publisher>().ReleaseAsync(loaded, "Mara Oake");
+            await s.GetRequiredService<Publisher>().ReleaseAsync(loaded, "Mara Oake");
             return loaded;
         });
     }

@@ -2,8 +2,8 @@ using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Facts;
 using Plurimax.Data;
+using Plurimax.Facts;
 using Plurimax.Web.Batches;
 
 namespace Plurimax.Web.Tests;

@@ -1,11 +1,13 @@
-using System.Net;
 using System.Net.Http.Json;
+using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Sites;
 using Plurimax.Web.Benching;
+using Plurimax.Web.Launching;
 
 namespace Plurimax.Web.Tests;
 
@@ -50,7 +52,7 @@ public class BenchTests(App app) : IClassFixture<App>
         await maker.PostAsync($"/sites/{site.Id}/bench?handler=Step&back=false", new() { ["leaf"] = "home" });
         (await TextAsync(site.Id, "home.opening", "heading")).ShouldBe("Mended");
         // What something refers to stays: here a released version.
-        await app.WithAsync(async s => { await s.GetRequiredService<Launching.Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake"); return 0; });
+        await app.WithAsync(async s => { await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake"); return 0; });
         await maker.TypeAsync(site.Id, "home.opening", "heading", "Mended", "Mended again");
         (await RevisionsAsync(site.Id)).ShouldBe(3);
     }

@@ -2,11 +2,12 @@ using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Line;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
 using Plurimax.Web.Briefing;
+using Plurimax.Web.Proofs;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Tests;
 
@@ -184,7 +185,7 @@ public class BriefingTests(App app)
         await UploadAsync(maker.Http, $"/sites/{site.Id}/brief", "Read", new() { ["text"] = "Phone 01632 960144" }, ("shop.png", png));
         (await app.DbAsync(db => db.ClientFiles.AsNoTracking().SingleAsync(f => f.ClientId == site.ClientId))).Cleared.ShouldBeFalse();
         (await ClientAsync(site)).Facts.Waiting.ShouldNotBeEmpty();
-        await app.WithAsync(async s => (await s.GetRequiredService<Proofs.ProofDesk>().SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake", "http://localhost", mail: false)).Token);
+        await app.WithAsync(async s => (await s.GetRequiredService<ProofDesk>().SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake", "http://localhost", mail: false)).Token);
         (await app.DbAsync(db => db.Proofs.AsNoTracking().SingleAsync(p => p.SiteId == site.Id))).Facts.Waiting.ShouldBeEmpty();
     }
 

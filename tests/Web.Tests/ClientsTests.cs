@@ -2,12 +2,15 @@ using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Reading.Files;
-using Plurimax.Core.Sites;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
-using Plurimax.Web.Clients;
+using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Sections;
+using Plurimax.Reading.Files;
+using Plurimax.Sites;
+using Plurimax.Web.Launching;
 using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Tests;
@@ -68,7 +71,7 @@ public class ClientsTests(App app)
             var pages = await app.WithAsync(async s =>
             {
                 var site = (await s.GetRequiredService<SiteStore>().FindAsync(id))!;
-                var publisher = s.GetRequiredService<Launching.Publisher>();
+                var publisher = s.GetRequiredService<Publisher>();
                 var files = publisher.Render(site, await s.GetRequiredService<SiteStore>().DocumentAsync(site), site.Facts, await publisher.SettingsAsync(site));
                 return string.Concat(files.Files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal)).Select(f => Encoding.UTF8.GetString(f.Value)));
             });
@@ -115,8 +118,8 @@ public class ClientsTests(App app)
             var loaded = (await store.FindAsync(site.Id))!;
             var (proof, _) = await s.GetRequiredService<ProofDesk>().SendAsync(loaded, "m", "http://localhost", mail: false);
             await s.GetRequiredService<ProofDesk>().SignAsync(proof, "Vera Knapweed");
-            await s.GetRequiredService<Launching.Publisher>().ReleaseAsync(loaded, "m");
-            await s.GetRequiredService<Data.Standards.StandardShelf>().SetAsync(Core.Standards.SettingLayer.Site, site.Id.ToString(), "footer_text", "Ask for Vera Knapweed", "m", "Vera Knapweed wants it");
+            await s.GetRequiredService<Publisher>().ReleaseAsync(loaded, "m");
+            await s.GetRequiredService<StandardShelf>().SetAsync(SettingLayer.Site, site.Id.ToString(), "footer_text", "Ask for Vera Knapweed", "m", "Vera Knapweed wants it");
             await s.GetRequiredService<SectionShelf>().SaveAsync(new Section("x.y", new TextContent("own") { Text = new("Vera Knapweed answers", Kept: true) }), "Of Vera Knapweed", "m");
             var db = s.GetRequiredService<PlurimaxDb>();
             db.Add(new Enquiry { SiteId = site.Id, Name = "Vera Knapweed", Email = "v@post.example", Message = "x", At = DateTimeOffset.UtcNow });

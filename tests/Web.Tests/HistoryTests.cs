@@ -1,9 +1,10 @@
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Line;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Sites;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Tests;
 
@@ -79,7 +80,7 @@ public class HistoryTests(App app) : IClassFixture<App>
     public async Task One_key_opens_the_next_site_that_waits_for_us()
     {
         var maker = await app.SignInAsync();
-        var sites = new List<Data.Site>();
+        var sites = new List<Site>();
         for (var i = 0; i < 3; i++) sites.Add(await app.SiteAsync($"Waits {i}"));
         await app.DbAsync(d => d.Sites.Where(s => s.Client.Name.StartsWith("Waits")).ExecuteUpdateAsync(u => u.SetProperty(s => s.Due, new DateOnly(2020, 1, 1))));
         await app.DbAsync(d => d.Sites.Where(s => s.Id == sites[1].Id).ExecuteUpdateAsync(u => u.SetProperty(s => s.WaitingFor, Party.Client)));

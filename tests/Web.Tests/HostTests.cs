@@ -1,11 +1,13 @@
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Line;
-using Plurimax.Core.Rendering;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
 using Plurimax.Web.Hosting;
+using Plurimax.Web.Jobs;
 using Plurimax.Web.Launching;
 using Plurimax.Web.Proofs;
 
@@ -53,11 +55,11 @@ public class HostTests(App app)
     public async Task A_second_publish_without_change_writes_no_blob_and_a_roll_back_is_exact()
     {
         var site = await app.LiveAsync("Released Twice");
-        async Task<Data.Release> Release() => await app.WithAsync(async s => await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m"));
+        async Task<Plurimax.Data.Release> Release() => await app.WithAsync(async s => await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m"));
         (await Release()).FilesNew.ShouldBe(0);
         var http = app.Visitor($"{site.Slug}.sites.localhost");
         var before = await http.GetStringAsync("/");
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new Core.Sites.SetText("home.opening", "heading", "Another promise"), "m"));
+        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Another promise"), "m"));
         (await http.GetStringAsync("/")).ShouldBe(before);
         var second = await Release();
         second.FilesNew.ShouldBe(1);
@@ -65,7 +67,7 @@ public class HostTests(App app)
         await app.WithAsync(async s =>
         {
             var loaded = (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!;
-            var first = await s.GetRequiredService<Data.PlurimaxDb>().Releases.SingleAsync(r => r.SiteId == site.Id && r.Number == 1);
+            var first = await s.GetRequiredService<PlurimaxDb>().Releases.SingleAsync(r => r.SiteId == site.Id && r.Number == 1);
             await s.GetRequiredService<Publisher>().RollBackAsync(loaded, first, "m");
             return 0;
         });
@@ -82,7 +84,7 @@ public class HostTests(App app)
         await app.WithAsync(async s =>
         {
             var store = s.GetRequiredService<SiteStore>();
-            await store.EditAsync(site.Id, 1, new Core.Sites.SetText("home.opening", "heading", "Never seen"), "m");
+            await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Never seen"), "m");
             var loaded = (await store.FindAsync(site.Id))!;
             var publisher = s.GetRequiredService<Publisher>();
             publisher.Store(publisher.Render(loaded, await store.DocumentAsync(loaded), loaded.Client.Facts, await publisher.SettingsAsync(loaded)));
@@ -146,9 +148,9 @@ public class HostTests(App app)
     [Fact]
     public async Task A_refused_mail_stays_in_the_outbox_with_the_servers_words()
     {
-        var mail = new Data.OutboxMail { To = "refused@post.example", Subject = "x", Body = "y", At = DateTimeOffset.UtcNow, NextTry = DateTimeOffset.UtcNow };
+        var mail = new OutboxMail { To = "refused@post.example", Subject = "x", Body = "y", At = DateTimeOffset.UtcNow, NextTry = DateTimeOffset.UtcNow };
         await app.DbAsync(async d => { d.Add(mail); return await d.SaveChangesAsync(); });
-        app.Services.GetRequiredService<Jobs.OutboxBell>().Ring();
+        app.Services.GetRequiredService<OutboxBell>().Ring();
         var tried = await Until(() => app.DbAsync(d => d.Outbox.AsNoTracking().SingleAsync(m => m.Id == mail.Id)), m => m.Tries > 0);
         tried.SentAt.ShouldBeNull();
         tried.Answer!.ShouldContain("no such mailbox");
@@ -201,17 +203,17 @@ public class HostTests(App app)
         var now = DateTimeOffset.UtcNow;
         await app.WithAsync(async s =>
         {
-            await s.GetRequiredService<SiteStore>().SetAsync(Core.Standards.SettingLayer.Site, shorter.Id.ToString(), "retention", "2", "m");
-            var db = s.GetRequiredService<Data.PlurimaxDb>();
+            await s.GetRequiredService<SiteStore>().SetAsync(SettingLayer.Site, shorter.Id.ToString(), "retention", "2", "m");
+            var db = s.GetRequiredService<PlurimaxDb>();
             foreach (var site in new[] { kept, shorter })
                 foreach (var months in new[] { 1, 3, 13 })
                 {
-                    var enquiry = new Data.Enquiry { SiteId = site.Id, Name = $"{months} months", Email = "a@b.example", Message = "x", At = now.AddMonths(-months) };
-                    db.AddRange(enquiry, new Data.OutboxMail { SiteId = site.Id, EnquiryId = enquiry.Id, To = "a@b.example", Subject = "x", Body = "y", At = now, NextTry = now.AddDays(1) });
+                    var enquiry = new Plurimax.Data.Enquiry { SiteId = site.Id, Name = $"{months} months", Email = "a@b.example", Message = "x", At = now.AddMonths(-months) };
+                    db.AddRange(enquiry, new OutboxMail { SiteId = site.Id, EnquiryId = enquiry.Id, To = "a@b.example", Subject = "x", Body = "y", At = now, NextTry = now.AddDays(1) });
                 }
             return await db.SaveChangesAsync();
         });
-        (await app.WithAsync(s => s.GetRequiredService<Jobs.EnquiryRetention>().SweepAsync())).ShouldBe(3);
+        (await app.WithAsync(s => s.GetRequiredService<EnquiryRetention>().SweepAsync())).ShouldBe(3);
         async Task<List<string>> LeftAsync(Guid id) => await app.DbAsync(d => d.Enquiries.Where(e => e.SiteId == id).OrderByDescending(e => e.At).Select(e => e.Name).ToListAsync());
         (await LeftAsync(kept.Id)).ShouldBe(["1 months", "3 months"]);
         (await LeftAsync(shorter.Id)).ShouldBe(["1 months"]);

@@ -1,9 +1,10 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Likeness;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Making.Likeness;
+using Plurimax.Sites;
 
 namespace Plurimax.Web.Tests;
 
@@ -19,7 +20,7 @@ public class LikenessTests(App app)
     [Fact]
     public async Task Sites_of_one_trade_differ_from_those_that_are_there()
     {
-        var made = new List<Plurimax.Data.Site>();
+        var made = new List<Site>();
         for (var i = 0; i < 8; i++) made.Add(await app.SiteAsync($"Ledger Roofs {i}", "roofer"));
         var sets = new List<System.Collections.Immutable.ImmutableArray<uint>>();
         foreach (var site in made) sets.Add(Shingles.Of(await DocumentAsync(site.Id)));

@@ -1,13 +1,16 @@
 using System.Net;
-using System.Text;
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Line;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Design.Styling;
+using Plurimax.Sites;
+using Plurimax.Web.Launching;
+using Plurimax.Web.Lookbooks;
+using Plurimax.Work.Line;
 using SkiaSharp;
 
 namespace Plurimax.Web.Tests;
@@ -119,7 +122,7 @@ public class LooksTests(App app)
         done.StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var mark = (await DocumentAsync(site.Id)).Mark!;
         (mark.OnLight, mark.File is not null).ShouldBe((true, true));
-        await app.WithAsync(async s => await s.GetRequiredService<Launching.Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake"));
+        await app.WithAsync(async s => await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake"));
         var home = await app.Visitor($"{site.Slug}.sites.localhost").GetStringAsync("/");
         home.ShouldContain("/logo-");
         var card = Regex.Match(home, "og:image\" content=\"[^\"]*(/card-[0-9a-f]{8}\\.png)").Groups[1].Value;
@@ -135,7 +138,7 @@ public class LooksTests(App app)
         var maker = await app.SignInAsync();
         (await maker.PostAsync($"/sites/{site.Id}/look?handler=Send", new() { ["choice"] = Json(new LookChoice("dune")) })).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await app.DbAsync(d => d.Lookbooks.CountAsync(l => l.SiteId == site.Id))).ShouldBe(0, "one look is no lookbook");
-        var token = await app.WithAsync(async s => await s.GetRequiredService<Lookbooks.LookDesk>().SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, [new SentLook("A, Dune arch", new LookChoice("dune")), new SentLook("B, Poster", new LookChoice("poster"))], "Mara Oake", "http://localhost", "bench@bell.example"));
+        var token = await app.WithAsync(async s => await s.GetRequiredService<LookDesk>().SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, [new SentLook("A, Dune arch", new LookChoice("dune")), new SentLook("B, Poster", new LookChoice("poster"))], "Mara Oake", "http://localhost", "bench@bell.example"));
         var client = new Maker(app.CreateClient(new() { BaseAddress = new Uri("http://localhost"), AllowAutoRedirect = false }));
         var (status, page) = await client.GetAsync($"/looks/{token}?look=1&with=0");
         status.ShouldBe(HttpStatusCode.OK);
@@ -155,7 +158,7 @@ public class LooksTests(App app)
         var (_, seen) = await maker.GetAsync($"/sites/{site.Id}/look");
         seen.ShouldContain("Kim Bell chose B, Poster");
         // A new round ends the old link.
-        await app.WithAsync(async s => await s.GetRequiredService<Lookbooks.LookDesk>().SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, [.. book.Looks], "Mara Oake", "http://localhost", null));
+        await app.WithAsync(async s => await s.GetRequiredService<LookDesk>().SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, [.. book.Looks], "Mara Oake", "http://localhost", null));
         (await client.GetAsync($"/looks/{token}")).Status.ShouldBe(HttpStatusCode.Gone);
         (await client.GetAsync("/looks/nothing")).Status.ShouldBe(HttpStatusCode.NotFound);
     }

@@ -1,7 +1,9 @@
 using System.Net;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Sites;
+using Plurimax.Web.Launching;
 
 namespace Plurimax.Web.Tests;
 
@@ -42,7 +44,7 @@ public class PageSettingsTests(App app) : IClassFixture<App>
         var site = await app.LiveAsync("Moved On");
         var head = (await app.WithAsync(async s => (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!)).Head;
         await maker.PostAsync($"/sites/{site.Id}/bench/page", Form(head, "jobs"));
-        await app.WithAsync(async s => { await s.GetRequiredService<Launching.Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake"); return 0; });
+        await app.WithAsync(async s => { await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake"); return 0; });
         var visitor = app.Visitor($"{site.Slug}.sites.localhost");
         foreach (var old in new[] { "/services.html", "/services" })
         {

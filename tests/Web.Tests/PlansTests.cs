@@ -1,11 +1,11 @@
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Sites;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Sites;
+using Plurimax.Web.Launching;
 
 namespace Plurimax.Web.Tests;
 
@@ -116,7 +116,7 @@ public class PlansTests(App app)
         await Place(cleared, "The yard in May");
         var photo = (await DocumentAsync(site.Id)).Photos.Single();
         (photo.Width, photo.Height, photo.Alt).ShouldBe((300, 400, "The yard in May"));
-        var release = await app.WithAsync(async s => await s.GetRequiredService<Launching.Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m"));
+        var release = await app.WithAsync(async s => await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m"));
         var bytes = app.Services.GetRequiredService<IBlobStore>().Get(release.Manifest[photo.Path].Hash)!;
         System.Text.Encoding.ASCII.GetString(bytes, 0, 4).ShouldBe("RIFF", "WebP container (RFC 9649)");
         System.Text.Encoding.ASCII.GetString(bytes).ShouldNotContain("Exif");

@@ -2,8 +2,9 @@ using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Sites;
 
 namespace Plurimax.Web.Tests;
 

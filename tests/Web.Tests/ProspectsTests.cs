@@ -2,11 +2,13 @@ using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Sites;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
 using Plurimax.Web.Launching;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Tests;
 
@@ -249,7 +251,7 @@ public class ProspectsTests(App app)
             var found = (await store.FindAsync(sample.Id))!;
             return (found, await store.DocumentAsync(found), found.Client);
         });
-        (site.IsSample, now.Standing, site.Station).ShouldBe((false, Standing.Active, Core.Line.Station.Brief));
+        (site.IsSample, now.Standing, site.Station).ShouldBe((false, Standing.Active, Station.Brief));
         document.FindSection("home.opening")!.Value.Section.Content.Passages().Single(p => p.Path == "heading").Passage.Text.ShouldBe("Written by hand");
         var files = await app.WithAsync(async s => s.GetRequiredService<Publisher>().Render(site, document, site.Facts, await s.GetRequiredService<Publisher>().SettingsAsync(site)));
         var pages = string.Concat(files.Files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal)).Select(f => Encoding.UTF8.GetString(f.Value)));

@@ -1,8 +1,9 @@
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Sites;
 
 namespace Plurimax.Web.Tests;
 

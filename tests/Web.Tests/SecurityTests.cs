@@ -1,6 +1,10 @@
 using System.Net;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.Extensions.DependencyInjection;
+using Plurimax.Data;
+using Plurimax.Sites;
+using Plurimax.Web.Lookbooks;
+using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Tests;
 
@@ -33,7 +37,7 @@ public class SecurityTests(App app)
     {
         var maker = await app.SignInAsync("ada");
         var site = await app.SiteAsync("Token Forms");
-        await app.WithAsync(async s => { await s.GetRequiredService<Lookbooks.LookDesk>().KeepAsync(null, "For all", new Core.Sites.LookChoice("rail"), "Mara Oake"); return 0; });
+        await app.WithAsync(async s => { await s.GetRequiredService<LookDesk>().KeepAsync(null, "For all", new LookChoice("rail"), "Mara Oake"); return 0; });
         var pages = new[] { "/", "/new", "/clients", "/prospects", "/trades", "/standards", "/standards?edit=corners", "/standards/exchange", "/enquiries", "/outbox", "/ideas" }
             .Concat(new[] { "brief", "briefing", "plan", "plan?leaf=home&section=home.headline", "plan/wires", "look", "look/hand", "look/mark", "bench?leaf=home&section=home.opening", "takes", "proof", "launch", "care", "settings?show=all&edit=corners" }.Select(p => $"/sites/{site.Id}/{p}"));
         var forms = 0;
@@ -86,8 +90,8 @@ public class SecurityTests(App app)
     public async Task A_sheet_runs_in_a_sandbox_and_its_token_cannot_be_made_up()
     {
         var site = await app.SiteAsync("Sandbox Test");
-        var sheets = app.Services.GetRequiredService<Proofs.Sheets>();
-        var r = await app.Visitor().GetAsync(sheets.Url(new Proofs.SheetView(site.Id)));
+        var sheets = app.Services.GetRequiredService<Sheets>();
+        var r = await app.Visitor().GetAsync(sheets.Url(new SheetView(site.Id)));
         r.StatusCode.ShouldBe(HttpStatusCode.OK);
         r.Headers.GetValues("Content-Security-Policy").Single().ShouldStartWith("sandbox allow-scripts;");
         (await r.Content.ReadAsStringAsync()).ShouldContain("data-p=\"home.opening/heading\"");

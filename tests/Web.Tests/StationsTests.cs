@@ -2,10 +2,12 @@ using System.IO.Compression;
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Line;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Sites;
 using Plurimax.Web.Proofs;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Tests;
 
@@ -37,7 +39,7 @@ public class StationsTests(App app)
         d.Pages.Select(p => p.Id).ShouldBe(["home", "services", "about", "electric-bikes", "questions", "contact", "privacy"]);
         d.FindPage("electric-bikes")!.Menu.Text.ShouldBe("E-bikes");
         d.FindPage("questions")!.Hidden.ShouldBeTrue();
-        d.Action.ShouldBe(Core.Trades.MainAction.Estimate);
+        d.Action.ShouldBe(MainAction.Estimate);
         await PlanAsync(maker, site.Id, "RemovePage", ("leaf", "electric-bikes"));
         (await DocumentAsync(site.Id)).FindPage("electric-bikes").ShouldBeNull();
     }

@@ -2,9 +2,11 @@ using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Sites;
+using Plurimax.Trades;
+using Plurimax.Web.Templates;
 
 namespace Plurimax.Web.Tests;
 
@@ -90,7 +92,7 @@ public class TemplatesTests(App app)
         var trades = app.Services.GetRequiredService<TradeCatalogue>();
         trades.Adopt([]);
         trades.Find("here-to-stay.v1").ShouldBeNull();
-        (await app.WithAsync(s => s.GetRequiredService<Templates.TemplateDesk>().LoadAsync())).ShouldBeEmpty();
+        (await app.WithAsync(s => s.GetRequiredService<TemplateDesk>().LoadAsync())).ShouldBeEmpty();
         trades.Find("here-to-stay.v1").ShouldNotBeNull();
         page.ShouldEndWith("here-to-stay");
     }

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Prospects;
-using Plurimax.Core.Prospects.Lists;
+using Plurimax.Facts;
+using Plurimax.Work.Prospects.Lists;
+using Plurimax.Work.Prospects;
 
 namespace Plurimax.Data;
 

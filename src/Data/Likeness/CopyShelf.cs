@@ -1,9 +1,9 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Likeness;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Making.Likeness;
+using Plurimax.Sites;
+using Plurimax.Trades;
 
 namespace Plurimax.Data.Likeness;
 

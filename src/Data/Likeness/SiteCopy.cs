@@ -1,5 +1,5 @@
-using Plurimax.Core.Likeness;
-using Plurimax.Core.Sites;
+using Plurimax.Making.Likeness;
+using Plurimax.Sites;
 
 namespace Plurimax.Data.Likeness;
 
@@ -14,9 +14,9 @@ public sealed class SiteCopy
     public int Revision { get; set; }
     /// <summary>See <see cref="CopyLedger.MarksOf"/>.</summary>
     public int[] Wordings { get; set; } = [];
-    /// <summary>See <see cref="Core.Likeness.Shingles"/>; each hash with its bits as they are, in ascending order of the unsigned value.</summary>
+    /// <summary>See <see cref="Plurimax.Making.Likeness.Shingles"/>; each hash with its bits as they are, in ascending order of the unsigned value.</summary>
     public int[] Shingles { get; set; } = [];
-    /// <summary>See <see cref="Core.Likeness.Sketch"/>.</summary>
+    /// <summary>See <see cref="Plurimax.Making.Likeness.Sketch"/>.</summary>
     public byte[] Sketch { get; set; } = [];
 
     /// <summary>Its words, by which sites are found (<see cref="ReplaceText.Tokens(SiteDocument)"/>).</summary>
@@ -24,7 +24,7 @@ public sealed class SiteCopy
 
     public static SiteCopy Of(Guid site, SiteDocument document, string trade, int revision)
     {
-        var shingles = Core.Likeness.Shingles.Of(document);
+        var shingles = Plurimax.Making.Likeness.Shingles.Of(document);
         return new SiteCopy
         {
             SiteId = site,
@@ -33,7 +33,7 @@ public sealed class SiteCopy
             Revision = revision,
             Wordings = [.. CopyLedger.MarksOf(document)],
             Shingles = [.. shingles.Select(s => unchecked((int)s))],
-            Sketch = Core.Likeness.Sketch.Of(shingles).ToBytes(),
+            Sketch = Plurimax.Making.Likeness.Sketch.Of(shingles).ToBytes(),
             Words = [.. ReplaceText.Tokens(document)],
         };
     }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Sites;
+using Plurimax.Facts;
+using Plurimax.Sites;
 
 namespace Plurimax.Data.Sites;
 
@@ -35,7 +36,7 @@ public sealed class HistoryShelf(PlurimaxDb db, SiteStore store)
     /// <returns>A message where the name cannot be given, else null. An empty name takes it away.</returns>
     public async Task<string?> NameAsync(Guid site, int revision, string? name, CancellationToken cancel = default)
     {
-        var words = Core.Facts.FactReader.Clean(name);
+        var words = FactReader.Clean(name);
         if (words.Length > LongestName) return $"That is {words.Length} characters; a name has up to {LongestName}.";
         var given = words.Length == 0 ? null : words;
         return await db.Revisions.Where(r => r.SiteId == site && r.Number == revision).ExecuteUpdateAsync(u => u.SetProperty(r => r.Name, given), cancel) == 0 ? "That version is not there any more." : null;

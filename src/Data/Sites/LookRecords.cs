@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Sites;
+using Plurimax.Facts;
+using Plurimax.Sites;
 
 namespace Plurimax.Data.Sites;
 

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Galleys;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Standards;
+using Plurimax.Data.Standards;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Galleys;
+using Plurimax.Sites;
 
 namespace Plurimax.Data.Sites;
 
@@ -49,7 +51,7 @@ public sealed class SectionShelf(PlurimaxDb db, SiteStore store)
     /// <returns>A message where it cannot be put by, else null.</returns>
     public async Task<string?> SaveAsync(Section section, string? name, string who, CancellationToken cancel = default)
     {
-        var words = Core.Facts.FactReader.Clean(name);
+        var words = FactReader.Clean(name);
         if (words.Length is 0 or > SavedSection.LongestName) return $"Give it a name of 1 to {SavedSection.LongestName} characters.";
         if (await db.SavedSections.AnyAsync(s => s.Name == words, cancel)) return $"There is one called “{words}”. Give this one another name.";
         db.Add(new SavedSection { Name = words, Kind = section.Content.Kind, Section = section.Apart(), Who = who, At = store.Now });
@@ -62,7 +64,7 @@ public sealed class SectionShelf(PlurimaxDb db, SiteStore store)
     {
         if (page.Sections.IsEmpty) return "The page has no section yet.";
         if (await SaveAsync(page.Sections[0], name, who, cancel) is { } problem) return problem;
-        var words = Core.Facts.FactReader.Clean(name);
+        var words = FactReader.Clean(name);
         var saved = await db.SavedSections.FirstAsync(s => s.Name == words, cancel);
         (saved.Further, saved.IsPage) = ([.. page.Sections.Skip(1).Where(s => !s.Hidden).Select(s => s.Apart())], true);
         await db.SaveChangesAsync(cancel);
@@ -81,7 +83,7 @@ public sealed class SectionShelf(PlurimaxDb db, SiteStore store)
     {
         string scope = saved.Id.ToString(), key = SharedPassage.Key(scope);
         if (await db.Settings.AnyAsync(s => s.Layer == SettingLayer.Standard && s.Scope == scope && s.Key == key, cancel)) return;
-        db.Add(new Standards.SettingValue { Layer = SettingLayer.Standard, Scope = scope, Key = key, Value = SharedPassage.Write([saved.Section, .. saved.Further]), Who = who, At = store.Now });
+        db.Add(new SettingValue { Layer = SettingLayer.Standard, Scope = scope, Key = key, Value = SharedPassage.Write([saved.Section, .. saved.Further]), Who = who, At = store.Now });
         await db.SaveChangesAsync(cancel);
     }
 

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
+using Plurimax.Facts;
+using Plurimax.Sites;
 
 namespace Plurimax.Data.Sites;
 

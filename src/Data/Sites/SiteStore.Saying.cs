@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Saying;
-using Plurimax.Core.Sites;
+using Plurimax.Making.Saying;
+using Plurimax.Sites;
 
 namespace Plurimax.Data.Sites;
 

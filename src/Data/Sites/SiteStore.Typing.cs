@@ -1,5 +1,7 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Sites;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Text;
 
 namespace Plurimax.Data.Sites;
 
@@ -46,7 +48,7 @@ public sealed partial class SiteStore
             var result = edit.Apply(document);
             if (!result.Ok) return new TypeOutcome(site, document) { Problem = result.Problem };
             var goesOn = head.Typed == path && head.Touched == section && head.Who == who && head.Name is null && head.Parent is not null && Now - head.At < Pause && !await HeldAsync(head, cancel);
-            var made = Core.Standards.SharedPassage.Own(document, result.Value!);
+            var made = SharedPassage.Own(document, result.Value!);
             if (await SaveAsync(site, made, edit.Say(document), section, who, cancel, path, goesOn ? head : null) is { } number)
             {
                 (site.Head, site.LastRevision) = (number, number);

@@ -1,14 +1,15 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Likeness;
-using Plurimax.Core.Line;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Standards;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Likeness;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Data.Sites;
 
@@ -38,7 +39,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         var settings = await SettingsAsync(trade.Id, known ? client.Id : null, null, cancel);
         var site = new Site
         {
-            Slug = await FreeSlugAsync(Composer.Slug(client.Facts.Name), cancel),
+            Slug = await FreeSlugAsync(Slug.Of(client.Facts.Name), cancel),
             Client = client,
             TradeId = trade.Id,
             MakerId = makerId,
@@ -52,7 +53,6 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
             IsSample = sample,
         };
         var others = await copies.LedgerAsync(trade.Id, trade.Language, null, cancel);
-        if (settings["audience"] is { Length: > 0 } audience && site.Facts["audience"] is null) client.Facts = client.Facts.With("audience", new FactEntry(new TextValue(audience), FactSource.Maker, true, By: "the standards", At: Now));
         var document = Composer.Compose(trade, site.Facts, Wish(wishes, settings), precedents: new Precedents(others));
         foreach (var language in settings["languages"].Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
             if (!sample && trades.InLanguage(trade, language) is { } spoken && document.Languages.All(l => l.Split('-')[0] != language.Split('-')[0])) document = Composer.WithLanguage(document, spoken, site.Facts);
@@ -109,8 +109,9 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
             Tone = wishes.Tone ?? One<Tone>("tone"),
             Second = wishes.Second ?? One<Tone>("second_tone"),
             Length = wishes.Length == TextLength.Medium ? One<TextLength>("text_length") ?? wishes.Length : wishes.Length,
-            Size = wishes.Size == Core.Plans.PlanSize.Small ? One<Core.Plans.PlanSize>("plan_size") ?? wishes.Size : wishes.Size,
+            Size = wishes.Size == PlanSize.Small ? One<PlanSize>("plan_size") ?? wishes.Size : wishes.Size,
             Action = wishes.Action ?? One<MainAction>("main_action"),
+            Audience = wishes.Audience ?? (settings["audience"] is { Length: > 0 } audience ? audience : null),
             Look = wishes.Look ?? (settings["look"] is not "trade" and var look ? look : null),
         };
     }
@@ -229,7 +230,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
 
     public ImmutableArray<string> LanguagesOf(Site site) => trades.Languages(Trade(site));
 
-    public SiteDocument Resized(Site site, SiteDocument now, Core.Plans.PlanSize size) => Recomposing.Resized(trades, Trade(site), site.Facts, now, size);
+    public SiteDocument Resized(Site site, SiteDocument now, PlanSize size) => Recomposing.Resized(trades, Trade(site), site.Facts, now, size);
 
     public SiteDocument Refreshed(Site site, SiteDocument now) => Refreshed(Trade(site), site.Facts, now);
 
@@ -262,7 +263,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
     public async Task<OutboxMail> LetterAsync(Site site, string to, string subject, string body, DateTimeOffset now, CancellationToken cancel = default)
     {
         var settings = await SettingsAsync(site, cancel);
-        var closing = settings["mail_closing"] is { Length: > 0 } text ? $"\n{Core.Rendering.TextEngine.Of(site.Facts, settings.All(), Core.Rendering.SiteWords.For("en"), Trade(site).Kind).Letter(text).Trim()}\n" : "";
+        var closing = settings["mail_closing"] is { Length: > 0 } text ? $"\n{SiteTexts.Of(site.Facts, settings.All(), SiteWords.For("en"), Trade(site).Kind).Letter(text).Trim()}\n" : "";
         return OutboxMail.About(site.Id, to, subject, body + closing, now);
     }
 

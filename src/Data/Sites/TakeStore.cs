@@ -1,8 +1,8 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
 using Plurimax.Data.Likeness;
+using Plurimax.Making.Composing;
+using Plurimax.Sites;
+using Plurimax.Trades;
 
 namespace Plurimax.Data.Sites;
 

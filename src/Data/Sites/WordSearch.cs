@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Sites;
+using Plurimax.Sites;
 
 namespace Plurimax.Data.Sites;
 

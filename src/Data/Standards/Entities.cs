@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Plurimax.Core.Standards;
+using Plurimax.Making.Settings;
 
 namespace Plurimax.Data.Standards;
 

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
+using Plurimax.Making.Settings;
+using Plurimax.Trades;
 
 namespace Plurimax.Data.Standards;
 
@@ -43,6 +43,9 @@ public sealed class FleetSettings
         _pages = _values.Where(v => v.Key.Item1 == SettingLayer.Page).ToLookup(v => v.Key.Item2.Split('/')[0], v => (v.Key.Item2, v.Value));
         _follows = follows.OrderBy(f => f.Place).ToLookup(f => (f.Layer, f.Scope));
     }
+
+    /// <summary>Whether any passage is shared at all.</summary>
+    public bool HasPassages => _values.Any(v => v.Key.Item1 == SettingLayer.Standard && v.Value.Keys.Any(k => k.StartsWith(SharedPassage.Prefix, StringComparison.Ordinal)));
 
     public SettingsStack Of(string? tradeId, Guid? clientId, Guid? siteId, IEnumerable<string> linked)
     {

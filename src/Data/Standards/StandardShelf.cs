@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Data.Standards;
 
@@ -29,7 +29,7 @@ public sealed record DraftOutcome(string? Problem = null, SettingDraft? Theirs =
 public sealed record SaveOutcome(int? Version, string? Problem);
 
 /// <summary>Keeps what is shared: values in hand, saved versions, who follows what, and a log of every change.</summary>
-public sealed class StandardShelf(PlurimaxDb db, TimeProvider clock)
+public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
 {
     private DateTimeOffset Now => clock.GetUtcNow();
 
@@ -96,7 +96,7 @@ public sealed class StandardShelf(PlurimaxDb db, TimeProvider clock)
     public Task<int> DropAsync(SharedScope at, string? key = null, CancellationToken cancel = default) => db.SettingDrafts.Where(d => d.Layer == at.Layer && d.Scope == at.Scope && (key == null || d.Key == key)).ExecuteDeleteAsync(cancel);
 
     /// <summary>Tells one state of what is in hand from another: an impact that was read belongs to one of them.</summary>
-    public static string PrintOf(IEnumerable<SettingDraft> drafts) => drafts.Aggregate(17L, (h, d) => h * 31 + Core.Composing.Chance.Hash($"{d.Key}\0{d.Value ?? "\u0001"}")).ToString("x", System.Globalization.CultureInfo.InvariantCulture);
+    public static string PrintOf(IEnumerable<SettingDraft> drafts) => drafts.Aggregate(17L, (h, d) => h * 31 + Chance.Hash($"{d.Key}\0{d.Value ?? "\u0001"}")).ToString("x", System.Globalization.CultureInfo.InvariantCulture);
 
     /// <summary>Saves what is in hand as the next version; the pages that are published stay until a roll-out brings it to them.</summary>
     /// <param name="print">What was in hand when its impact was read.</param>
@@ -200,64 +200,6 @@ public sealed class StandardShelf(PlurimaxDb db, TimeProvider clock)
 
     public async Task<Dictionary<string, string>> ValuesAsync(SharedScope at, CancellationToken cancel = default) =>
         await db.Settings.AsNoTracking().Where(s => s.Layer == at.Layer && s.Scope == at.Scope).ToDictionaryAsync(s => s.Key, s => s.Value, cancel);
-
-    /// <summary>A client or a site follows a standard from now on, after those that it follows already.</summary>
-    public async Task<string?> FollowAsync(SettingLayer layer, string scope, Guid standard, string who, CancellationToken cancel = default)
-    {
-        if (await db.Standards.AsNoTracking().FirstOrDefaultAsync(s => s.Id == standard, cancel) is not { } found) return "That standard is not there any more.";
-        if (found.RetiredAt is not null) return $"{found.Name} is retired; nobody begins to follow it.";
-        if (await db.Follows.AnyAsync(f => f.Layer == layer && f.Scope == scope && f.StandardId == standard, cancel)) return null;
-        var place = await db.Follows.Where(f => f.Layer == layer && f.Scope == scope).MaxAsync(f => (int?)f.Place, cancel) + 1 ?? 1;
-        db.Add(new Follow { Layer = layer, Scope = scope, StandardId = standard, Place = place, Who = who, At = Now });
-        db.Add(new SettingChange { Layer = layer, Scope = scope, Key = FollowKey, To = found.Name, Who = who, At = Now });
-        await db.SaveChangesAsync(cancel);
-        return null;
-    }
-
-    /// <summary>In the log: that a standard is followed, or not any more.</summary>
-    public const string FollowKey = "follows";
-
-    public async Task UnfollowAsync(SettingLayer layer, string scope, Guid standard, string who, CancellationToken cancel = default)
-    {
-        if (await db.Follows.Where(f => f.Layer == layer && f.Scope == scope && f.StandardId == standard).ExecuteDeleteAsync(cancel) == 0) return;
-        db.Add(new SettingChange { Layer = layer, Scope = scope, Key = FollowKey, From = await db.Standards.Where(s => s.Id == standard).Select(s => s.Name).FirstOrDefaultAsync(cancel), Who = who, At = Now });
-        await db.SaveChangesAsync(cancel);
-    }
-
-    /// <summary>Changes the order in which standards are followed: the last one wins.</summary>
-    public async Task MoveAsync(SettingLayer layer, string scope, Guid standard, bool later, string who, CancellationToken cancel = default)
-    {
-        var all = await db.Follows.Where(f => f.Layer == layer && f.Scope == scope).OrderBy(f => f.Place).ToListAsync(cancel);
-        var at = all.FindIndex(f => f.StandardId == standard);
-        var to = at + (later ? 1 : -1);
-        if (at < 0 || to < 0 || to >= all.Count) return;
-        (all[at].Place, all[to].Place) = (all[to].Place, all[at].Place);
-        db.Add(new SettingChange { Layer = layer, Scope = scope, Key = FollowKey, From = "order", To = later ? "one later" : "one earlier", Who = who, At = Now });
-        await db.SaveChangesAsync(cancel);
-    }
-
-    // Who is reached.
-
-    /// <summary>Sites that a shared layer reaches, samples left out.</summary>
-    public async Task<IQueryable<Site>> FollowersAsync(SharedScope at, CancellationToken cancel = default)
-    {
-        var sites = db.Sites.AsNoTracking().Where(s => !s.IsSample);
-        switch (at.Layer)
-        {
-            case SettingLayer.Agency: return sites;
-            case SettingLayer.Trade:
-                var versions = at.Scope + ".v";
-                return sites.Where(s => s.TradeId == at.Scope || s.TradeId.StartsWith(versions));
-            default:
-                if (!Guid.TryParse(at.Scope, out var id)) return sites.Where(s => false);
-                var follows = await db.Follows.AsNoTracking().Where(f => f.StandardId == id).Select(f => new { f.Layer, f.Scope }).ToListAsync(cancel);
-                var own = follows.Where(f => f.Layer == SettingLayer.Site).Select(f => Guid.Parse(f.Scope)).ToList();
-                var clients = follows.Where(f => f.Layer == SettingLayer.Client).Select(f => Guid.Parse(f.Scope)).ToList();
-                var linked = JsonSerializer.Serialize(new[] { at.Scope });
-                var showing = await db.Database.SqlQuery<Guid>($"select id as \"Value\" from sites where linked @> {linked}::jsonb").ToListAsync(cancel);
-                return sites.Where(s => own.Contains(s.Id) || clients.Contains(s.ClientId) || showing.Contains(s.Id));
-        }
-    }
 
     private Task LockAsync(SharedScope at, CancellationToken cancel) => db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock(hashtext({$"standard {at.Layer} {at.Scope}"}))", cancel);
 }

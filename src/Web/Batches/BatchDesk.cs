@@ -1,21 +1,16 @@
-using System.Threading.Channels;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Exports;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Making.Composing;
+using Plurimax.Text;
+using Plurimax.Trades;
+using Plurimax.Web.Jobs;
 using Plurimax.Web.Prospecting;
 
 namespace Plurimax.Web.Batches;
 
 /// <summary>Wakes the runner when there is something to make.</summary>
-public sealed class BatchBell
-{
-    private readonly Channel<bool> _rung = Channel.CreateBounded<bool>(new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite });
-    public void Ring() => _rung.Writer.TryWrite(true);
-    public ValueTask<bool> WaitAsync(CancellationToken stop) => _rung.Reader.ReadAsync(stop);
-}
+public sealed class BatchBell() : Bell(BatchRunner.Workers);
 
 public sealed record BatchReport(Batch Batch, int Waiting, int Made, int Failed, List<BatchRow> Rows)
 {
@@ -88,7 +83,7 @@ public sealed class BatchDesk(PlurimaxDb db, SiteStore store, ProspectDesk prosp
             await db.SaveChangesAsync(stop);
             await transaction.CommitAsync(stop);
         }
-        catch (Exception e) when (e is not OperationCanceledException)
+        catch (Exception e) when (e is not OperationCanceledException && !QueueRunner.Passes(e))
         {
             await transaction.RollbackAsync(stop);
             db.ChangeTracker.Clear();
@@ -114,35 +109,9 @@ public sealed class BatchDesk(PlurimaxDb db, SiteStore store, ProspectDesk prosp
     }
 }
 
-/// <summary>Makes waiting rows, a few at a time, and sleeps until it is rung.</summary>
-internal sealed class BatchRunner(IServiceScopeFactory scopes, BatchBell bell, ILogger<BatchRunner> log) : BackgroundService
+/// <summary>Makes waiting rows.</summary>
+internal sealed class BatchRunner(IServiceScopeFactory scopes, BatchBell bell, ILogger<BatchRunner> log) : QueueRunner(Workers, scopes, bell, log)
 {
-    private const int Workers = 2;
-
-    protected override Task ExecuteAsync(CancellationToken stop) => Task.Run(async () =>
-    {
-        while (!stop.IsCancellationRequested)
-        {
-            try
-            {
-                await Task.WhenAll(Enumerable.Range(0, Workers).Select(_ => WorkAsync(stop)));
-                await bell.WaitAsync(stop);
-            }
-            catch (OperationCanceledException) { }
-            catch (Exception e) when (e is Npgsql.NpgsqlException or InvalidOperationException or DbUpdateException)
-            {
-                log.LogWarning("Batches wait: {Message}", e.Message);
-                await Task.Delay(TimeSpan.FromSeconds(3), stop).ContinueWith(_ => { }, CancellationToken.None);
-            }
-        }
-    }, stop);
-
-    private async Task WorkAsync(CancellationToken stop)
-    {
-        for (var more = true; more && !stop.IsCancellationRequested;)
-        {
-            using var scope = scopes.CreateScope();
-            more = await scope.ServiceProvider.GetRequiredService<BatchDesk>().StepAsync(stop);
-        }
-    }
+    public const int Workers = 2;
+    protected override Task<bool> StepAsync(IServiceProvider services, CancellationToken stop) => services.GetRequiredService<BatchDesk>().StepAsync(stop);
 }

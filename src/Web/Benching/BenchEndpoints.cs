@@ -1,15 +1,16 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Galleys;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Saying;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Facts;
+using Plurimax.Making.Saying;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
 
@@ -71,7 +72,7 @@ public static class BenchEndpoints
         var settings = (await store.SettingsAsync(site, cancel)).All();
         var trade = store.Trade(site);
         if (document.FindSection(typed.Section) is not { } found) return Results.Json(new { problem = "That section is not there any more." }, statusCode: 422);
-        var engine = TextEngine.For(document, found.Page.Language ?? document.Language, trade, site.Facts, settings).Text;
+        var engine = SiteTexts.For(document, found.Page.Language ?? document.Language, trade, site.Facts, settings).Text;
         string Html(string t) => form == FieldForm.Plain ? t : Manuscript.Html(t, form == FieldForm.Block, GalleyView.ValueOf(engine));
         if (outcome.Theirs is { } theirs)
             return Results.Json(new { theirs, theirsHtml = Html(theirs), who = outcome.By, when = Times.Ago(outcome.At, store.Now), head = site.Head }, statusCode: 409);
@@ -86,7 +87,7 @@ public static class BenchEndpoints
         var source = wanted.Own is { } own ? FactChip.Exception(wanted.Fact, FactReader.Clean(own)) : FactChip.For(wanted.Fact);
         if (FactChip.Of(source) is not { Fact: not null }) return Results.Json(new { problem = "That is not a fact." }, statusCode: 422);
         var document = await store.DocumentAsync(site, cancel);
-        var engine = TextEngine.For(document, wanted.Language ?? document.Language, store.Trade(site), site.Facts, ImmutableDictionary<string, string>.Empty).Text;
+        var engine = SiteTexts.For(document, wanted.Language ?? document.Language, store.Trade(site), site.Facts, ImmutableDictionary<string, string>.Empty).Text;
         return Results.Json(new { html = Manuscript.Chip(source, GalleyView.ValueOf(engine)) });
     }
 
@@ -94,7 +95,7 @@ public static class BenchEndpoints
     private static async Task<IResult> FactAsync(Guid id, FactInPlace fact, SiteStore store, HttpContext http, CancellationToken cancel)
     {
         if (await store.FindAsync(id, cancel) is not { } site) return Results.NotFound();
-        var catalogue = FactCatalogue.For(store.Trade(site));
+        var catalogue = TradeFacts.Of(store.Trade(site));
         var root = FactChip.RootOf(fact.Fact, f => catalogue.Any(d => d.Id == f));
         if (catalogue.FirstOrDefault(d => d.Id == root) is not { } definition) return Results.Json(new { problem = "That is not a fact." }, statusCode: 422);
         object raw = fact.Value;

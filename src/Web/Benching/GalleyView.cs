@@ -1,12 +1,11 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Security.Cryptography;
-using System.Text;
 using System.Text.Json;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Galleys;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
+using System.Text;
+using Plurimax.Facts;
+using Plurimax.Making.Galleys;
+using Plurimax.Sites;
 
 namespace Plurimax.Web.Benching;
 

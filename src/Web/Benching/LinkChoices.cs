@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
+using Plurimax.Sites;
 
 namespace Plurimax.Web.Benching;
 
@@ -19,7 +18,7 @@ public static class LinkChoices
         foreach (var p in pages) found.Add(("pages", Of(p), text.Plain(p.Menu)));
         foreach (var p in pages)
             foreach (var s in p.Sections.Where(s => !s.Hidden && s.Content is not (OpeningContent or TitleContent or BannerContent or AnnouncementContent)))
-                found.Add(("places", (p.Id == page.Id && !everywhere ? "" : Of(p)) + "#" + SiteRenderer.AnchorOf(s), $"{text.Plain(p.Menu)}: {(text.Plain(s.Content.Heading) is { Length: > 0 } h ? h : SectionKinds.Of(s.Content).Label.ToLowerInvariant())}"));
+                found.Add(("places", (p.Id == page.Id && !everywhere ? "" : Of(p)) + "#" + Links.AnchorOf(s), $"{text.Plain(p.Menu)}: {(text.Plain(s.Content.Heading) is { Length: > 0 } h ? h : SectionKinds.Of(s.Content).Label.ToLowerInvariant())}"));
         foreach (var f in site.Files.IsDefault ? [] : site.Files.Where(f => !f.IsPhoto && f.Id != site.Mark?.File)) found.Add(("files", f.Path, f.Alt));
         return found.ToImmutable();
     }

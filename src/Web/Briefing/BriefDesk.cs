@@ -1,12 +1,13 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Briefs;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Line;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading;
+using Plurimax.Trades;
 using Plurimax.Web.Jobs;
+using Plurimax.Work.Briefs;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Briefing;
 
@@ -78,7 +79,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         db.Add(new SiteEvent { SiteId = brief.SiteId, Kind = SiteEventKind.Note, Station = brief.Site.Station, Text = $"{name} wants the brief changed: {(wish.Length > 140 ? wish[..139] + "…" : wish)}", Who = name, At = now });
         await db.SaveChangesAsync();
         var reading = FactReading.Of([SourceText.Of("the client's words on the brief", wish)], DateOnly.FromDateTime(now.UtcDateTime), trades);
-        await store.WaitingAsync(brief.Site.ClientId, f => Confirming.Add(f, Confirming.Of(reading, FactCatalogue.For(trades[brief.Site.TradeId])), FactSource.Client, name, now));
+        await store.WaitingAsync(brief.Site.ClientId, f => Confirming.Add(f, Confirming.Of(reading, TradeFacts.Of(trades[brief.Site.TradeId])), FactSource.Client, name, now));
         await transaction.CommitAsync();
     }
 }

@@ -1,8 +1,9 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Pictures;
-using Plurimax.Core.Reading.Files;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
+using Plurimax.Data;
+using Plurimax.Design.Pictures;
+using Plurimax.Reading.Files;
+using Plurimax.Text;
 
 namespace Plurimax.Web.Briefing;
 

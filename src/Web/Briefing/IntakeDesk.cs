@@ -1,14 +1,17 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Briefs;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Line;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading.Finders;
+using Plurimax.Reading;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Plurimax.Web.Jobs;
+using Plurimax.Work.Briefs;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Briefing;
 
@@ -21,8 +24,8 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     /// <param name="rights">After the handoff: only what the client may change is asked, known or not.</param>
     public static ImmutableArray<string> QuestionsFor(FactSheet facts, TradeTemplate trade, ClientRights? rights = null)
     {
-        if (rights is not null) return [.. rights.Facts(FactCatalogue.For(trade)).Where(d => d.ForClient).OrderByDescending(d => facts[d.Id] is not null).Take(MostQuestions).Select(d => d.Id)];
-        var catalogue = FactCatalogue.For(trade);
+        if (rights is not null) return [.. rights.Facts(TradeFacts.Of(trade)).Where(d => d.ForClient).OrderByDescending(d => facts[d.Id] is not null).Take(MostQuestions).Select(d => d.Id)];
+        var catalogue = TradeFacts.Of(trade);
         var asked = catalogue.Where(d => facts.Marks.TryGetValue(d.Id, out var m) && m == FactMark.AskedClient).ToList();
         var open = Readiness.Of(facts, trade).Questions.Where(q => q.Fact.ForClient && !asked.Contains(q.Fact) && facts[q.Fact.Id] is not { Confirmed: true }).Select(q => q.Fact);
         return [.. asked.Concat(open).Take(MostQuestions).Select(d => d.Id)];
@@ -80,7 +83,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         if (!intake.Questions.Contains(fact)) return "That is not one of the questions.";
         if (await RightsAsync(intake.Site, cancel) is { } rights && !rights.MayFact(fact)) return "This is looked after by the agency now. Write to them to have it changed.";
         if (typed.Length > 8_000) return $"That is {typed.Length:N0} characters; up to 8,000 fit.";
-        var definition = FactCatalogue.For(trades[intake.Site.TradeId]).First(d => d.Id == fact);
+        var definition = TradeFacts.Of(trades[intake.Site.TradeId]).First(d => d.Id == fact);
         var now = clock.GetUtcNow();
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         // Two tabs or a slow phone: the row is read afresh, so that no other answer is lost.
@@ -121,7 +124,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
 
     private static Dictionary<string, object?> AddressOf(string typed, AddressValue known)
     {
-        var read = Core.Reading.Finders.AddressFinder.InLine(typed);
+        var read = AddressFinder.InLine(typed);
         return read is not null ? new() { ["street"] = read.Street, ["town"] = read.Town, ["postcode"] = read.Postcode, ["region"] = read.Region, ["country"] = read.Country }
             : new() { ["street"] = typed.Split(['\n', ','])[0].Trim() is var first && first != known.Town ? first : null, ["town"] = known.Town, ["country"] = known.Country };
     }

@@ -1,12 +1,11 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Pictures;
-using Plurimax.Core.Sites;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
+using Plurimax.Data;
+using Plurimax.Design.Pictures;
+using Plurimax.Facts;
+using Plurimax.Sites;
+using Plurimax.Text;
 
 namespace Plurimax.Web.Briefing;
 
@@ -30,7 +29,7 @@ public sealed class PhotoDesk(PlurimaxDb db, IBlobStore blobs)
         if (!found.Cleared) return (Result<SiteFile>.Fail("Nobody has said that this file may be used. Ask the client first."), false);
         if (blobs.Get(found.Hash) is not { } bytes) return (Result<SiteFile>.Fail("That file is not there any more."), false);
         var id = found.Id.ToString("N")[^10..];
-        var slug = Composer.Slug(Path.GetFileNameWithoutExtension(found.Name)) is { Length: > 0 } s ? s : "file";
+        var slug = Slug.Of(Path.GetFileNameWithoutExtension(found.Name)) is { Length: > 0 } s ? s : "file";
         if (found.Type == "application/pdf") return (new SiteFile(id, $"files/{slug}-{id}.pdf", found.Hash, 0, 0, words), false);
         var made = PhotoMaker.Make(bytes, focus);
         if (!made.Ok) return (Result<SiteFile>.Fail(made.Problem!), false);

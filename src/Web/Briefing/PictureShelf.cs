@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Pictures;
-using Plurimax.Core.Sites;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
+using Plurimax.Data;
+using Plurimax.Design.Pictures;
+using Plurimax.Facts;
+using Plurimax.Sites;
 
 namespace Plurimax.Web.Briefing;
 
@@ -44,7 +45,7 @@ public sealed class PictureShelf(PlurimaxDb db, IBlobStore blobs)
 
     public async Task DescribeAsync(ClientFile file, string? alt, string? source, bool cleared, CancellationToken cancel = default)
     {
-        string? Short(string? text) => Core.Facts.FactReader.Clean(text) is { Length: > 0 } words ? words[..Math.Min(160, words.Length)] : null;
+        string? Short(string? text) => FactReader.Clean(text) is { Length: > 0 } words ? words[..Math.Min(160, words.Length)] : null;
         (file.Alt, file.Source, file.Cleared) = (Short(alt), Short(source), cleared);
         await db.SaveChangesAsync(cancel);
     }

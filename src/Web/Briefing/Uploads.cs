@@ -1,4 +1,4 @@
-using Plurimax.Core.Reading.Files;
+using Plurimax.Reading.Files;
 
 namespace Plurimax.Web.Briefing;
 

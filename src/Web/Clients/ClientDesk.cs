@@ -1,13 +1,13 @@
 using System.Collections.Immutable;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Exports;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Line;
-using Plurimax.Core.Prospects;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Text;
+using Plurimax.Work.Line;
+using Plurimax.Work.Prospects;
 
 namespace Plurimax.Web.Clients;
 

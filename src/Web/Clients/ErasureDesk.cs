@@ -1,12 +1,15 @@
 using System.Collections.Immutable;
-using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
+using System.Text;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Privacy;
-using Plurimax.Core.Reading.Files;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Reading.Files;
+using Plurimax.Sites;
+using Plurimax.Work.Privacy;
 
 namespace Plurimax.Web.Clients;
 
@@ -192,7 +195,7 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
     }
 
     /// <summary>What a client was sent and said of it, without the person; and how many things were taken out.</summary>
-    private static (string? By, ImmutableArray<ClientComment> Comments, Core.Facts.FactSheet Facts, Core.Sites.SiteDocument Document, int Count) Cleared(PersonTraces t, string? by, ImmutableArray<ClientComment> comments, Core.Facts.FactSheet facts, Core.Sites.SiteDocument document)
+    private static (string? By, ImmutableArray<ClientComment> Comments, FactSheet Facts, SiteDocument Document, int Count) Cleared(PersonTraces t, string? by, ImmutableArray<ClientComment> comments, FactSheet facts, SiteDocument document)
     {
         var cleared = comments.Select(c => t.In(c.Author) || t.In(c.Text) ? c with { Author = t.In(c.Author) ? PersonTraces.Blank : c.Author, Text = t.Without(c.Text) } : c).ToImmutableArray();
         var (without, count) = t.Without(facts);
@@ -208,7 +211,7 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
         return t.In(json) ? JsonSerializer.Deserialize<T>(t.Without(json), Readable) : null;
     }
 
-    private static readonly JsonSerializerOptions Readable = new(Core.Sites.SiteDocument.Json) { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Readable = new(SiteDocument.Json) { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
 
     /// <summary>The report as a text to be kept or sent.</summary>
     public static byte[] Report(Erasure e)

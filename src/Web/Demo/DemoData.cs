@@ -1,21 +1,28 @@
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Line;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Settings;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading.Files;
+using Plurimax.Reading;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
+using Plurimax.Web.Clients;
 using Plurimax.Web.Launching;
 using Plurimax.Web.Proofs;
+using Plurimax.Web.Prospecting;
+using Plurimax.Web.RollOuts;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Demo;
 
 /// <summary>The demo scenario: an agency with sites at every station, made through the same code as real ones and then set back in time.</summary>
-public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trades, UserManager<AppUser> users, RoleManager<IdentityRole<Guid>> roles, ProofDesk desk, Publisher publisher, Prospecting.ImportDesk imports, Prospecting.ProspectDesk prospects, Clients.ClientDesk clients, TimeProvider clock, StandardShelf shelf, RollOuts.RollOutDesk rollOuts)
+public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trades, UserManager<AppUser> users, RoleManager<IdentityRole<Guid>> roles, ProofDesk desk, Publisher publisher, ImportDesk imports, ProspectDesk prospects, ClientDesk clients, TimeProvider clock, StandardShelf shelf, RollOutDesk rollOuts)
 {
     public const string Password = "saltmere-harbour";
 
@@ -61,9 +68,9 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
             await users.AddToRoleAsync(user, role);
             makers[name] = user;
         }
-        await store.SetAsync(Core.Standards.SettingLayer.Agency, "", "agency_name", "Tidewrack Web", "Ada Tidewell");
-        await store.SetAsync(Core.Standards.SettingLayer.Agency, "", "hosting_fee", "14", "Ada Tidewell");
-        await store.SetAsync(Core.Standards.SettingLayer.Trade, "physiotherapist", "tone", "expert", "Ada Tidewell");
+        await store.SetAsync(SettingLayer.Agency, "", "agency_name", "Tidewrack Web", "Ada Tidewell");
+        await store.SetAsync(SettingLayer.Agency, "", "hosting_fee", "14", "Ada Tidewell");
+        await store.SetAsync(SettingLayer.Trade, "physiotherapist", "tone", "expert", "Ada Tidewell");
         foreach (var plan in Plans) await MakeAsync(plan, makers[plan.Maker]);
         await StandardsAsync("Ada Tidewell");
         await ProspectsAsync(makers["Mara Oake"]);
@@ -89,7 +96,7 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
         if (Of("Harrowgate Cycle Works") is { } cycles) await shelf.SetAsync(SettingLayer.Site, cycles.ToString(), "privacy", "{{ business.name }} has cameras over the counter; pictures are deleted after three days.\n\n{{ business.name }} uses what you send through this site to answer you. Messages are deleted after {{ settings.retention }} months.", owner, "They have cameras in the shop.", today.AddDays(120));
         if (Of("Penhallow Pianos") is { } pianos) await shelf.SetAsync(SettingLayer.Site, pianos.ToString(), "phone_bar", "no", "Mara Oake", "He does not answer while tuning.", today.AddDays(-3));
         const string name = "Standards of Saltmere begin";
-        if (await rollOuts.StartAsync(SharedScope.Agency, 0, name, "Three standards begin", RollOuts.RollOutPace.Now, null, owner) is not null)
+        if (await rollOuts.StartAsync(SharedScope.Agency, 0, name, "Three standards begin", RollOutPace.Now, null, owner) is not null)
             while (await rollOuts.StepAsync(default)) { }
         await shelf.DraftAsync(SharedScope.Standard(local.Id), "footer_text", "{{ business.name }} works in {{ place.town }} and the villages around.", null, owner);
         await shelf.DraftAsync(SharedScope.Standard(local.Id), "form_note", "Messages are answered {{ reply_time }}, by a person.", "Messages are answered {{ reply_time }}.", owner);
@@ -100,7 +107,7 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
     {
         var now = clock.GetUtcNow();
         var today = DateOnly.FromDateTime(now.UtcDateTime);
-        Core.Reading.Files.InFile List(string name) => new(name, System.Text.Encoding.UTF8.GetBytes(Core.Content.Text($"demo/{name}") ?? throw new FileNotFoundException(name)));
+        InFile List(string name) => new(name, System.Text.Encoding.UTF8.GetBytes(Content.Text($"demo/{name}") ?? throw new FileNotFoundException(name)));
         var (first, problem) = await imports.HoldAsync(List("traders-october.csv"), Standing.Untouched, maker.UserName!);
         if (first is null) throw new InvalidDataException(problem);
         await imports.TakeAsync(first, maker.Id);
@@ -141,15 +148,15 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
     private async Task MakeAsync(Plan plan, AppUser maker)
     {
         var trade = trades[plan.Trade];
-        var text = Core.Content.Text($"demo/{plan.File}.yaml") ?? throw new FileNotFoundException(plan.File);
-        var (facts, problems) = FactsFile.Read(text, FactCatalogue.For(trade), FactSource.Maker, confirmed: true, maker.UserName, clock.GetUtcNow());
+        var text = Content.Text($"demo/{plan.File}.yaml") ?? throw new FileNotFoundException(plan.File);
+        var (facts, problems) = FactsFile.Read(text, TradeFacts.Of(trade), FactSource.Maker, confirmed: true, maker.UserName, clock.GetUtcNow());
         if (problems.Count > 0) throw new InvalidDataException($"{plan.File}: {problems[0]}");
         if (plan.Station == Station.Brief) facts = facts.With("founded", new FactEntry(new TextValue("1987"), FactSource.Client, false));
         var site = await store.CreateAsync(trade, facts, new Wishes(), maker.UserName!, maker.Id, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime).AddDays(plan.DueIn));
         if (plan.Station is not (Station.Brief or Station.Plan)) site.Ticked = trade.Assumes;
         await db.SaveChangesAsync();
         if (plan.Station == Station.Brief)
-            await store.WaitingAsync(site.ClientId, f => Confirming.Add(f, Confirming.Of(Core.Reading.FactReading.Of([Core.Reading.SourceText.Of("call notes.txt", CallNotes)], DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)), FactCatalogue.For(trade)), FactSource.Document, maker.UserName, clock.GetUtcNow()));
+            await store.WaitingAsync(site.ClientId, f => Confirming.Add(f, Confirming.Of(FactReading.Of([SourceText.Of("call notes.txt", CallNotes)], DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)), TradeFacts.Of(trade)), FactSource.Document, maker.UserName, clock.GetUtcNow()));
 
         if (plan.File == "harrowgate-cycle-works")
             await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "In by nine, riding home by five"), maker.UserName!);
@@ -182,7 +189,7 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
     }
 
     /// <summary>Gives the site the weeks of history that its plan names.</summary>
-    private async Task SetBackAsync(Data.Site site, Plan plan, string who)
+    private async Task SetBackAsync(Site site, Plan plan, string who)
     {
         await db.SaveChangesAsync();
         await db.Events.Where(e => e.SiteId == site.Id && e.Kind != SiteEventKind.Note).ExecuteDeleteAsync();

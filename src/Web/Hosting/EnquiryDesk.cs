@@ -4,12 +4,15 @@ using System.Security.Cryptography;
 using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Plurimax.Web.Jobs;
 
 namespace Plurimax.Web.Hosting;
@@ -70,7 +73,7 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
         var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == live.SiteId);
         var settings = await scope.ServiceProvider.GetRequiredService<SiteStore>().SettingsAsync(site);
         var words = SiteWords.For(live.Language);
-        var text = TextEngine.Of(site.Client.Facts, settings.All(), words, trades[site.TradeId].Kind);
+        var text = SiteTexts.Of(site.Client.Facts, settings.All(), words, trades[site.TradeId].Kind);
         if (ShortForm.Named(form["kind"]) is { } kind)
         {
             await ReceiveShortAsync(context, live, db, site, settings, text.Letter(text.Settings["consent"]), kind, new ShortForm.Input(form["name"].ToString(), form["contact"].ToString(), form["when"].ToString(), input.Consent, "", input.Stamp));

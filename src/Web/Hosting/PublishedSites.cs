@@ -3,9 +3,10 @@ using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Primitives;
 using Npgsql;
-using Plurimax.Core.Rendering;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Web.Templates;
 
 namespace Plurimax.Web.Hosting;
 
@@ -40,6 +41,13 @@ public sealed partial class PublishedSites(IServiceScopeFactory scopes, SiteAddr
     }
 
     public void Forget() => _byHost.Clear();
+
+    /// <summary>Forgets one site, by whatever host it is reached; and hosts where there was none, since it may be new.</summary>
+    public void Forget(string slug)
+    {
+        foreach (var (host, live) in _byHost)
+            if (live is null || live.Slug == slug) _byHost.TryRemove(host, out _);
+    }
 
     private async Task<LiveSite?> LoadAsync(string host)
     {
@@ -115,13 +123,21 @@ internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory
 
     protected override void Begun() => sites.Forget();
 
-    protected override void Heard(string payload) { if (payload == Templates) _templates = true; else sites.Forget(); }
+    /// <summary>Said on the channel where many sites changed at once, instead of the slug of one.</summary>
+    public const string Many = "many sites";
+
+    protected override void Heard(string payload)
+    {
+        if (payload == Templates) _templates = true;
+        else if (payload == Many) sites.Forget();
+        else sites.Forget(payload);
+    }
 
     protected override async Task AfterAsync(CancellationToken stop)
     {
         if (!_templates) return;
         _templates = false;
         using var fresh = Scopes.CreateScope();
-        await fresh.ServiceProvider.GetRequiredService<Web.Templates.TemplateDesk>().LoadAsync(stop);
+        await fresh.ServiceProvider.GetRequiredService<TemplateDesk>().LoadAsync(stop);
     }
 }

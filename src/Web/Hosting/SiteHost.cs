@@ -1,5 +1,5 @@
 using Microsoft.Extensions.Primitives;
-using Plurimax.Core.Rendering;
+using Plurimax.Publishing.Rendering;
 
 namespace Plurimax.Web.Hosting;
 

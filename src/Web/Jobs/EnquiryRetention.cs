@@ -1,12 +1,12 @@
-using System.Globalization;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Data.Standards;
 using Plurimax.Data;
-using Plurimax.Data.Sites;
+using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Jobs;
 
 /// <summary>Keeps what the privacy page says: enquiries, and the mails about them, go after the months the settings name.</summary>
-public sealed class EnquiryRetention(PlurimaxDb db, SiteStore store, TimeProvider clock)
+public sealed class EnquiryRetention(PlurimaxDb db, TimeProvider clock)
 {
     /// <returns>How many enquiries were deleted.</returns>
     public async Task<int> SweepAsync(CancellationToken cancel = default)
@@ -17,10 +17,10 @@ public sealed class EnquiryRetention(PlurimaxDb db, SiteStore store, TimeProvide
         await db.Subscribers.Where(s => s.ConfirmedAt == null && s.At < now.AddDays(-14)).ExecuteDeleteAsync(cancel);
         // Nothing is kept for less than a month, so only sites with something older are looked at.
         var sites = await db.Sites.AsNoTracking().Where(s => db.Enquiries.Any(e => e.SiteId == s.Id && e.At < now.AddMonths(-1))).ToListAsync(cancel);
+        var fleet = await new SettingsReader(db).FleetAsync(["retention"], cancel);
         foreach (var site in sites)
         {
-            var months = (int)decimal.Parse((await store.SettingsAsync(site, cancel))["retention"], CultureInfo.InvariantCulture);
-            var until = now.AddMonths(-months);
+            var until = now.AddMonths(-fleet.Of(site).Whole("retention"));
             await using var transaction = await db.Database.BeginTransactionAsync(cancel);
             await db.Outbox.Where(m => m.EnquiryId != null && db.Enquiries.Any(e => e.Id == m.EnquiryId && e.SiteId == site.Id && e.At < until)).ExecuteDeleteAsync(cancel);
             deleted += await db.Enquiries.Where(e => e.SiteId == site.Id && e.At < until).ExecuteDeleteAsync(cancel);
@@ -44,7 +44,7 @@ internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider c
                 {
                     using var scope = scopes.CreateScope();
                     await scope.ServiceProvider.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
-                    await scope.ServiceProvider.GetRequiredService<Proofs.ProofDesk>().RemindAsync(stop);
+                    await scope.ServiceProvider.GetRequiredService<ProofDesk>().RemindAsync(stop);
                 }
                 catch (Exception e) when (e is Npgsql.NpgsqlException or DbUpdateException or InvalidOperationException)
                 {

@@ -1,16 +1,18 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Line;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Trades;
 using Plurimax.Web.Hosting;
+using Plurimax.Web.RollOuts;
 
 namespace Plurimax.Web.Launching;
 
@@ -20,18 +22,14 @@ namespace Plurimax.Web.Launching;
 /// </summary>
 public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, IBlobStore blobs, SiteAddresses addresses, PublishedSites sites, TimeProvider clock)
 {
-    public async Task<RenderSettings> SettingsAsync(Site site, CancellationToken cancel = default)
+    public async Task<RenderSettings> SettingsAsync(Site site, CancellationToken cancel = default) => await SettingsAsync(site, await store.SettingsAsync(site, cancel), cancel);
+
+    public async Task<RenderSettings> SettingsAsync(Site site, SettingsStack stack, CancellationToken cancel = default)
     {
+        // Files that take long to make are taken again from the release before.
         var before = await db.Releases.AsNoTracking().Where(r => r.SiteId == site.Id).OrderByDescending(r => r.Number).Select(r => r.Manifest).FirstOrDefaultAsync(cancel);
-        return With(addresses.Main(site), (await store.SettingsAsync(site, cancel)).All(), before);
+        return new(addresses.Main(site), stack.All()) { Blobs = hash => blobs.Get(hash), Made = path => before?.GetValueOrDefault(path) is { } file ? blobs.Get(file.Hash) : null };
     }
-
-    /// <summary>Settings to render with where only what differs counts: the card for shared links is not drawn.</summary>
-    public RenderSettings Bare(Site site, ImmutableDictionary<string, string> own) => new(addresses.Main(site), SettingsRegistry.Values.SetItems(own)) { Blobs = hash => blobs.Get(hash), Made = _ => [] };
-
-    /// <param name="made">The release before, whose files that take long to make are taken again.</param>
-    private RenderSettings With(string address, ImmutableDictionary<string, string> settings, ImmutableSortedDictionary<string, ReleaseFile>? made) =>
-        new(address, settings) { Blobs = hash => blobs.Get(hash), Made = path => made?.GetValueOrDefault(path) is { } file ? blobs.Get(file.Hash) : null };
 
     public async Task<ImmutableArray<Finding>> PreflightAsync(Site site, CancellationToken cancel = default)
     {
@@ -53,13 +51,13 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, 
         if (site.IsSample) throw new InvalidOperationException("A sample is never released.");
         var document = await store.DocumentAsync(site, cancel);
         var stack = await store.SettingsAsync(site, cancel);
-        var (manifest, added) = Store(Render(site, document, site.Client.Facts, await SettingsAsync(site, cancel)));
+        var (manifest, added) = Store(Render(site, document, site.Client.Facts, await SettingsAsync(site, stack, cancel)));
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-        var release = await AddAsync(site, site.Head, site.Client.Facts, RollOuts.Republishing.For(document, stack), manifest, added, "", who, cancel);
+        var release = await AddAsync(site, site.Head, site.Client.Facts, Republishing.For(document, stack), manifest, added, "", who, cancel);
         await db.SaveChangesAsync(cancel);
         await NotifyAsync(site, cancel);
         await transaction.CommitAsync(cancel);
-        sites.Forget();
+        sites.Forget(site.Slug);
         return release;
     }
 
@@ -99,7 +97,7 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, 
         await db.SaveChangesAsync(cancel);
         await NotifyAsync(site, cancel);
         await transaction.CommitAsync(cancel);
-        sites.Forget();
+        sites.Forget(site.Slug);
     }
 
     /// <summary>Tells every node that a site was released.</summary>

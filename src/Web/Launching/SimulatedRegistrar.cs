@@ -1,6 +1,6 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Launching;
 using Plurimax.Data;
+using Plurimax.Publishing.Launching;
 
 namespace Plurimax.Web.Launching;
 

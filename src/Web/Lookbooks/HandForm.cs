@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
+using Plurimax.Design.Styling;
+using Plurimax.Sites;
 
 namespace Plurimax.Web.Lookbooks;
 

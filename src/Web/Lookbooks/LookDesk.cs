@@ -1,16 +1,15 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Lettering;
-using Plurimax.Core.Line;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Core.Wordmarks;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Design.Styling;
+using Plurimax.Design.Wordmarks;
+using Plurimax.Facts;
+using Plurimax.Sites;
+using Plurimax.Text;
 using Plurimax.Web.Jobs;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Lookbooks;
 

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
+using Plurimax.Design.Styling;
+using Plurimax.Sites;
 
 namespace Plurimax.Web.Lookbooks;
 
@@ -26,7 +26,7 @@ public sealed record LookWishes
     /// <summary>Colours found in a picture, hexadecimal without #, by commas.</summary>
     public string? Found { get; set; }
 
-    public int SetShown => Math.Clamp(Set ?? 1, 1, Core.Styling.Looks.Sets);
+    public int SetShown => Math.Clamp(Set ?? 1, 1, Looks.Sets);
     public ImmutableArray<LookWord> WordsKnown => LookWords.Of($"{Words} {Word2}");
 
     public IEnumerable<string> FoundColours => (Found ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Take(8).Select(f => Oklch.TryHex(f, out var hex) ? hex : null).OfType<string>();

@@ -1,14 +1,14 @@
 using System.Collections.Immutable;
 using System.Text;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Plans.Drawing;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
 using Plurimax.Data.Sites;
+using Plurimax.Facts;
+using Plurimax.Making.Plans.Drawing;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Trades;
 using Plurimax.Web.Planning;
 
 namespace Plurimax.Web.Pages;
@@ -22,16 +22,16 @@ public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, SiteSto
     public string Agency { get; private set; } = "";
     public SentPlan? Plan { get; private set; }
     public bool Ended => Plan is null or { EndedAt: not null, AgreedAt: null };
-    public Core.Sites.Page? Leaf { get; private set; }
+    public Plurimax.Sites.Page? Leaf { get; private set; }
     public string Name { get; private set; } = "";
     public string Typed { get; private set; } = "";
     public string? AgreeProblem { get; private set; }
     public string? CommentProblem { get; private set; }
     public string? Said { get; private set; }
 
-    private TextEngine Text => _text ??= TextEngine.For(Plan!.Document, Plan.Document.Language, trades[Plan.Document.Trade], Plan.Facts, ImmutableDictionary<string, string>.Empty).Text;
+    private TextEngine Text => _text ??= SiteTexts.For(Plan!.Document, Plan.Document.Language, trades[Plan.Document.Trade], Plan.Facts, ImmutableDictionary<string, string>.Empty).Text;
     public string Plain(Passage p) => Text.Plain(p);
-    public IEnumerable<Core.Sites.Page> Leaves => Plan!.Document.Pages.Where(p => !p.Hidden);
+    public IEnumerable<Plurimax.Sites.Page> Leaves => Plan!.Document.Pages.Where(p => !p.Hidden);
 
     public async Task<IActionResult> OnGetAsync(string token, string? leaf)
     {

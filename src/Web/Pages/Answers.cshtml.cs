@@ -1,15 +1,15 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Briefs;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Trades;
 using Plurimax.Web.Briefing;
+using Plurimax.Work.Briefs;
 
 namespace Plurimax.Web.Pages;
 
@@ -109,7 +109,7 @@ public sealed class AnswersModel(IntakeDesk desk, FileDesk fileDesk, PlurimaxDb 
         Token = token;
         Intake = await desk.FindAsync(token);
         if (Ended) return false;
-        var catalogue = FactCatalogue.For(trades[Intake!.Site.TradeId]);
+        var catalogue = TradeFacts.Of(trades[Intake!.Site.TradeId]);
         Questions = [.. Intake.Questions.Select(id => catalogue.FirstOrDefault(d => d.Id == id)).OfType<FactDefinition>()];
         Files = await db.ClientFiles.AsNoTracking().Where(f => f.ClientId == Intake.Site.ClientId && f.IntakeId == Intake.Id).OrderBy(f => f.At).ToListAsync();
         return true;

@@ -1,18 +1,19 @@
 using System.Globalization;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Exports;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Prospects;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Plurimax.Web.Clients;
 using Plurimax.Web.Prospecting;
+using Plurimax.Work.Prospects;
 
 namespace Plurimax.Web.Pages;
 
@@ -27,7 +28,7 @@ public sealed class BusinessModel(PlurimaxDb db, SiteStore store, ProspectList l
     public ProspectRow Row { get; private set; } = null!;
     public List<SiteOfClient> Sites { get; private set; } = [];
     public List<(Client Client, string Reason)> Like { get; private set; } = [];
-    public Data.Site? Sample { get; private set; }
+    public Plurimax.Data.Site? Sample { get; private set; }
     public (string To, string Subject, string Body) Mail { get; private set; }
     public string? FreshLink { get; private set; }
     public IEnumerable<TradeTemplate> Trades => trades.All.OrderBy(t => t.Names.Title, StringComparer.Ordinal);
@@ -201,7 +202,7 @@ public sealed class BusinessModel(PlurimaxDb db, SiteStore store, ProspectList l
     public async Task<IActionResult> OnPostUnpersonAsync(Guid person) => Said(await clients.RemovePersonAsync(Client.Id, person) > 0 ? "Taken off the list" : "Nobody by that mark", "#people");
 
     public async Task<IActionResult> OnGetCardAsync(int version = 4) =>
-        File(await clients.CardsAsync(false, version == 3 ? CardWriter.Version.Three : CardWriter.Version.Four, Client.Id), "text/vcard; charset=utf-8", $"{Core.Composing.Composer.Slug(Client.Name)}.vcf");
+        File(await clients.CardsAsync(false, version == 3 ? CardWriter.Version.Three : CardWriter.Version.Four, Client.Id), "text/vcard; charset=utf-8", $"{Slug.Of(Client.Name)}.vcf");
 
     public static string Sentence(IEnumerable<string> parts) => string.Join(", ", parts) is { Length: > 0 } s ? $"{char.ToUpperInvariant(s[0])}{s[1..]}." : "";
     public static string TownCase(string s) => CultureInfo.InvariantCulture.TextInfo.ToTitleCase(s);

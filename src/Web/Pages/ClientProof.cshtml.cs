@@ -1,14 +1,14 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Proofs;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Pages;
@@ -33,7 +33,7 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
     public ImmutableArray<PassageChange> Changes { get; private set; } = [];
     public ImmutableArray<(string Place, string Label)> Passages { get; private set; } = [];
 
-    public string Plain(Passage p) => (_text ??= TextEngine.For(Proof!.Document, Proof.Document.Language, trades[Proof.Site.TradeId], Proof.Facts, Proof.Settings).Text).Plain(p);
+    public string Plain(Passage p) => (_text ??= SiteTexts.For(Proof!.Document, Proof.Document.Language, trades[Proof.Site.TradeId], Proof.Facts, Proof.Settings).Text).Plain(p);
 
     public async Task<IActionResult> OnGetAsync(string token, string? leaf)
     {
@@ -70,7 +70,7 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
         return true;
     }
 
-    private static string Cut(string s) => Core.Lettering.Letters.Cut(s, 70);
+    private static string Cut(string s) => Letters.Cut(s, 70);
 
     public async Task<IActionResult> OnPostMarkAsync(string token, string? file, string? place, string? quote, string? text, string? by)
     {

@@ -1,10 +1,10 @@
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Making.Settings;
 using Plurimax.Web.RollOuts;
 
 namespace Plurimax.Web.Pages;
@@ -18,7 +18,7 @@ public sealed class ClientSettingsModel(PlurimaxDb db, SiteStore store, Standard
     public Client Client { get; private set; } = null!;
     public OwnSettingsView View { get; private set; } = null!;
     public List<(Guid Id, string Name, bool OfClient)> Follows { get; private set; } = [];
-    public List<StandardRow> Others { get; private set; } = [];
+    public List<StandardName> Others { get; private set; } = [];
     public bool Owner => User.IsInRole("owner");
     private string Who => User.Identity?.Name ?? "somebody";
     public string Here => $"/clients/{Client.Id}/settings";
@@ -31,7 +31,7 @@ public sealed class ClientSettingsModel(PlurimaxDb db, SiteStore store, Standard
         var stack = await store.SettingsAsync(client.TradeId, id, null);
         View = new OwnSettingsView(SettingLayer.Client, id, client.Name, Here, Query, await own.RowsAsync(stack, SettingLayer.Client, id.ToString(), null, Q, Show, Edit), Owner, Edit, null, [])
         { Problem = problem, Typed = typed, Theirs = theirs, TypedWhy = why, TypedReview = review, Client = id };
-        var standards = await desk.ListAsync();
+        var standards = await desk.NamesAsync();
         Follows = [.. (await db.Follows.AsNoTracking().Where(f => f.Layer == SettingLayer.Client && f.Scope == id.ToString()).OrderBy(f => f.Place).ToListAsync()).Select(f => (f.StandardId, standards.Find(s => s.Id == f.StandardId)?.Name ?? "", false))];
         Others = [.. standards.Where(s => !s.Retired && Follows.All(f => f.Id != s.Id))];
         return true;

@@ -1,7 +1,7 @@
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Plurimax.Core.Exports;
+using Microsoft.AspNetCore.Mvc;
 using Plurimax.Data;
+using Plurimax.Facts;
 using Plurimax.Web.Clients;
 
 namespace Plurimax.Web.Pages;
@@ -18,7 +18,7 @@ public sealed class ClientsModel(ClientDesk desk) : PageModel
 
     public async Task OnGetAsync(string? standing, string? find, int from = 0)
     {
-        Standing = Enum.TryParse<Standing>(standing, true, out var s) && s is Data.Standing.InTalks or Data.Standing.Active or Data.Standing.Former ? s : null;
+        Standing = Enum.TryParse<Standing>(standing, true, out var s) && s is Plurimax.Data.Standing.InTalks or Plurimax.Data.Standing.Active or Plurimax.Data.Standing.Former ? s : null;
         (Find, From) = (find?.Trim() ?? "", Math.Max(0, from));
         (Rows, Matching, Counts) = await desk.ReadAsync(Standing, Find, From);
     }

@@ -1,14 +1,18 @@
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Making.Settings;
+using Plurimax.Web.Hosting;
+using Plurimax.Web.Jobs;
 
 namespace Plurimax.Web.Pages;
 
 public sealed record EnquiryRow(Guid Id, Guid SiteId, string Client, string Name, string Email, string Phone, string Message, DateTimeOffset At, DateTimeOffset? DoneAt, string? MailAnswer, string Aside);
 
 /// <summary>The inbox of all published sites.</summary>
-public sealed class EnquiriesModel(PlurimaxDb db, TimeProvider clock, Data.Sites.SiteStore store, Jobs.OutboxBell bell) : PageModel
+public sealed class EnquiriesModel(PlurimaxDb db, TimeProvider clock, SiteStore store, OutboxBell bell) : PageModel
 {
     public List<EnquiryRow> Rows { get; private set; } = [];
     public int Open { get; private set; }
@@ -28,7 +32,7 @@ public sealed class EnquiriesModel(PlurimaxDb db, TimeProvider clock, Data.Sites
         if (await db.Enquiries.Include(e => e.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(e => e.Id == id) is not { } e) return NotFound();
         var settings = await store.SettingsAsync(e.Site);
         if (e.Aside.Length > 0)
-            foreach (var to in Hosting.EnquiryDesk.Recipients(e.Site, settings))
+            foreach (var to in EnquiryDesk.Recipients(e.Site, settings))
                 db.Add(new OutboxMail { SiteId = e.SiteId, EnquiryId = e.Id, To = to, ReplyTo = e.Email, At = clock.GetUtcNow(), NextTry = clock.GetUtcNow(), Subject = $"Enquiry from {e.Name}", Body = $"{e.Message}\n\n{e.Name}\n{e.Email}\n{e.Phone}\n" });
         e.Aside = "";
         await db.SaveChangesAsync();

@@ -1,10 +1,11 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Privacy;
 using Plurimax.Data;
+using Plurimax.Text;
 using Plurimax.Web.Clients;
+using Plurimax.Work.Privacy;
 
 namespace Plurimax.Web.Pages;
 

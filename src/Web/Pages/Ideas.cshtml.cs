@@ -1,11 +1,12 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Trades;
 using Plurimax.Data;
+using Plurimax.Making.Composing;
+using Plurimax.Publishing.Launching;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Web.Pages;
 
@@ -37,7 +38,7 @@ public sealed class IdeasModel(TradeCatalogue trades, IRegistrar registrar, Plur
 #pragma warning disable CA1304, CA1311, CA1862 // Lowered by the database, which knows no culture of ours.
         var taken = (await db.Clients.Where(c => lower.Contains(c.Name.ToLower())).Select(c => c.Name.ToLower()).ToListAsync()).ToHashSet();
 #pragma warning restore CA1304, CA1311, CA1862
-        static string DomainOf(NameIdea idea) => Composer.Slug(idea.Name).Replace("-", "") + ".example";
+        static string DomainOf(NameIdea idea) => Slug.Of(idea.Name).Replace("-", "") + ".example";
         var free = await registrar.FreeAsync([.. ideas.Select(DomainOf)]);
         Names = [.. ideas.Select(i => new IdeaRow(i.Name, i.From, DomainOf(i), free.Contains(DomainOf(i)), taken.Contains(i.Name.ToLowerInvariant())))];
         Slogans = NameIdeas.Slogans(Trade, Town.Trim(), Round);

@@ -1,17 +1,18 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Prospects.Lists;
+using Microsoft.AspNetCore.Mvc;
 using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Web.Batches;
 using Plurimax.Web.Prospecting;
+using Plurimax.Work.Prospects.Lists;
 
 namespace Plurimax.Web.Pages;
 
 /// <summary>A list in review: how it was read, what is refused and why, what is known already; then it is taken in.</summary>
-public sealed class ImportModel(ImportDesk desk, Batches.BatchDesk batches, UserManager<AppUser> users) : PageModel
+public sealed class ImportModel(ImportDesk desk, BatchDesk batches, UserManager<AppUser> users) : PageModel
 {
     public ImportReview Review { get; private set; } = null!;
     public string Problem { get; private set; } = "";

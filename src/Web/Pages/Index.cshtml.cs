@@ -3,8 +3,9 @@ using System.Globalization;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
-using Plurimax.Core.Line;
 using Plurimax.Data;
+using Plurimax.Text;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Pages;
 
@@ -39,12 +40,12 @@ public sealed class IndexModel(PlurimaxDb db, SiteStatus status, TimeProvider cl
         var now = clock.GetUtcNow();
         var today = DateOnly.FromDateTime(now.UtcDateTime);
         ByStation = (await db.Sites.Where(s => !s.IsSample).GroupBy(s => new { s.Station, s.WaitingFor }).Select(g => new { g.Key.Station, g.Key.WaitingFor, Count = g.Count() }).ToListAsync()).ConvertAll(x => (x.Station, x.WaitingFor, x.Count));
-        Counts = ByStation.FindAll(x => x.Station != Core.Line.Station.Care);
+        Counts = ByStation.FindAll(x => x.Station != Plurimax.Work.Line.Station.Care);
         var soon = today.AddDays(7);
-        DueSoon = await db.Sites.CountAsync(s => !s.IsSample && s.Station != Core.Line.Station.Care && s.Due != null && s.Due <= soon);
+        DueSoon = await db.Sites.CountAsync(s => !s.IsSample && s.Station != Plurimax.Work.Line.Station.Care && s.Due != null && s.Due <= soon);
         var query = db.Sites.AsNoTracking().Where(s => !s.IsSample).Include(s => s.Client).Include(s => s.Maker).AsQueryable();
         if (Station is { } only) query = query.Where(s => s.Station == only);
-        else if (Find.Length == 0) query = query.Where(s => s.Station != Core.Line.Station.Care);
+        else if (Find.Length == 0) query = query.Where(s => s.Station != Plurimax.Work.Line.Station.Care);
         if (WaitsFor is { } party) query = query.Where(s => s.WaitingFor == party);
         if (Find.Length > 0) query = query.Where(s => EF.Functions.ILike(s.Client.Name, $"%{Find.Replace("%", "\\%").Replace("_", "\\_")}%") || EF.Functions.ILike(s.TradeId, $"%{Find.Replace("%", "\\%").Replace("_", "\\_")}%"));
         Matching = await query.CountAsync();
@@ -66,14 +67,14 @@ public sealed class IndexModel(PlurimaxDb db, SiteStatus status, TimeProvider cl
         entry.Size = 1;
         entry.AbsoluteExpirationRelativeToNow = TimeSpan.FromMinutes(5);
         var recent = await db.Events.AsNoTracking().Where(e => e.Kind == SiteEventKind.Station && e.At > now.AddDays(-120)).OrderBy(e => e.At).Select(e => new { e.SiteId, e.Station, e.At }).Take(20_000).ToListAsync();
-        return Core.Line.Lanes.Typical(recent.GroupBy(e => e.SiteId).Select(g => (IReadOnlyList<StationEvent>)[.. g.Select(e => new StationEvent(e.Station, e.At, ""))]));
+        return Plurimax.Work.Line.Lanes.Typical(recent.GroupBy(e => e.SiteId).Select(g => (IReadOnlyList<StationEvent>)[.. g.Select(e => new StationEvent(e.Station, e.At, ""))]));
     });
 
     private LaneRow Row(SiteSummary s, DateTimeOffset now, Func<DateTimeOffset, double> x)
     {
         var moves = s.Events.Where(e => e.Kind == SiteEventKind.Station).Select(e => new StationEvent(e.Station, e.At, e.Who)).ToList();
         var waits = s.Events.Where(e => e.Kind == SiteEventKind.Wait).Select(e => new WaitEvent(e.Party, e.At)).ToList();
-        var lane = Core.Line.Lanes.Draw(moves, waits, s.Site.Due, now, Typical);
+        var lane = Plurimax.Work.Line.Lanes.Draw(moves, waits, s.Site.Due, now, Typical);
         var bars = ImmutableArray.CreateBuilder<Bar>();
         var labels = ImmutableArray.CreateBuilder<(string, string)>();
         foreach (var span in lane.Spans)
@@ -97,7 +98,7 @@ public sealed class IndexModel(PlurimaxDb db, SiteStatus status, TimeProvider cl
     }
 
     private static string F(double v) => Math.Round(v, 1).ToString(CultureInfo.InvariantCulture);
-    public static string Cut(string text, int most) => Core.Lettering.Letters.Cut(text, most);
+    public static string Cut(string text, int most) => Letters.Cut(text, most);
 
     public string With(string? party) => "?" + string.Join("&", new[] { Station is { } s ? $"station={s.ToString().ToLowerInvariant()}" : null, party is null ? null : $"waits={party}", Find.Length > 0 ? $"find={Uri.EscapeDataString(Find)}" : null }.Where(q => q is not null));
 }

@@ -1,13 +1,13 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.RateLimiting;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Core.Trades;
 using Plurimax.Data.Sites;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Trades;
 using Plurimax.Web.Lookbooks;
 
 namespace Plurimax.Web.Pages;
@@ -31,8 +31,8 @@ public sealed class LookbookModel(LookDesk desk, TradeCatalogue trades, SiteStor
     public string? CommentProblem { get; private set; }
     public string? Said { get; private set; }
 
-    public string Plain(Passage p) => (_text ??= TextEngine.For(Book!.Document, Book.Document.Language, trades[Book.Document.Trade], Book.Facts, Book.Settings).Text).Plain(p);
-    public IEnumerable<Core.Sites.Page> Leaves => Book!.Document.Pages.Where(p => !p.Hidden);
+    public string Plain(Passage p) => (_text ??= SiteTexts.For(Book!.Document, Book.Document.Language, trades[Book.Document.Trade], Book.Facts, Book.Settings).Text).Plain(p);
+    public IEnumerable<Plurimax.Sites.Page> Leaves => Book!.Document.Pages.Where(p => !p.Hidden);
     public string SheetOf(int look) => $"/looks/{Token}/sheet/{look}/{Leaf}";
     public string To(int? look = null, int? with = -1, string? leaf = null) => $"?look={look ?? Look}{((with == -1 ? With : with) is { } w && w != (look ?? Look) ? $"&with={w}" : "")}&leaf={Uri.EscapeDataString(leaf ?? Leaf)}";
     public IEnumerable<string> Differences(int a, int b) => LookChoices.Differences(Book!.Looks[a].Choice, Book.Looks[b].Choice).Take(5);

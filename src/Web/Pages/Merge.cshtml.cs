@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Prospects;
 using Plurimax.Data;
 using Plurimax.Web.Clients;
+using Plurimax.Work.Prospects;
 
 namespace Plurimax.Web.Pages;
 

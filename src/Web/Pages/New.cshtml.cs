@@ -1,16 +1,16 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Templates;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Templates;
 
@@ -71,7 +71,7 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     {
         await LoadAsync();
         var nearest = trades.Find(BeginFrom);
-        var begun = nearest is null ? global::Plurimax.Core.Result<string>.Fail("Choose the trade it begins from.") : TradeAdvice.Begin(nearest, BeginName, BeginServices.Split('\n'));
+        var begun = nearest is null ? Result<string>.Fail("Choose the trade it begins from.") : TradeAdvice.Begin(nearest, BeginName, BeginServices.Split('\n'));
         if (begun.Ok)
         {
             var (family, faults, problem) = await templates.ImportAsync(begun.Value!, Who);
@@ -80,7 +80,7 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
                 TempData["Said"] = $"The template {BeginName} is begun from {nearest!.Names.Title}. What still speaks of that trade is replaced here.";
                 return Redirect($"/trades/{family}");
             }
-            begun = global::Plurimax.Core.Result<string>.Fail(problem ?? $"{faults[0].Field}: {faults[0].Message}");
+            begun = Result<string>.Fail(problem ?? $"{faults[0].Field}: {faults[0].Message}");
         }
         _problems["begin"] = begun.Problem!;
         Search();
@@ -170,7 +170,7 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
             : await store.CreateAsync(Chosen!, facts, wishes, Who, user?.Id);
         // What was ticked by hand is brought over even where no place is named for it.
         var brought = OldTexts.Where((_, i) => Brings(i)).Select(t => t.Place == OldTextPlace.LeftOut ? t with { Place = OldTextPlace.OwnPage } : t).ToList();
-        if (brought.Count > 0) await store.EditAsync(site.Id, 1, new BringOver(global::Plurimax.Core.Composing.OldTexts.BringOver(await store.DocumentAsync(site), brought), brought.Count), Who);
+        if (brought.Count > 0) await store.EditAsync(site.Id, 1, new BringOver(Plurimax.Making.Composing.OldTexts.BringOver(await store.DocumentAsync(site), brought), brought.Count), Who);
         if (Sheet is not null) await desk.MadeAsync(Sheet, site);
         TempData["Said"] = $"{facts.Name}: a whole site stands on the Bench.";
         return Redirect($"/sites/{site.Id}/bench");
@@ -231,7 +231,7 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     private async Task LoadAsync()
     {
         if (Id is { } id) Sheet = await desk.FindAsync(id, Who);
-        if (Sheet is { Material.Pages.Length: > 0 }) OldTexts = global::Plurimax.Core.Composing.OldTexts.Of(Sheet.Material);
+        if (Sheet is { Material.Pages.Length: > 0 }) OldTexts = Plurimax.Making.Composing.OldTexts.Of(Sheet.Material);
         Held = await desk.HeldAsync(Who);
         Sites = (await db.Sites.AsNoTracking().Where(s => !s.IsSample).OrderBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId }).Take(300).ToListAsync()).ConvertAll(s => (s.Id, s.Name, s.TradeId));
         Books = await db.Clients.AsNoTracking().Where(c => c.Standing != Standing.LetGo && c.Standing != Standing.Former).OrderByDescending(c => c.NextContact != null).ThenByDescending(c => c.CreatedAt).Select(c => c.Name).Take(200).ToListAsync();

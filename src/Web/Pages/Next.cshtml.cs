@@ -1,8 +1,8 @@
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Line;
 using Plurimax.Data;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Pages;
 

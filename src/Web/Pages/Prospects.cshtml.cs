@@ -1,7 +1,8 @@
 using Microsoft.AspNetCore.Identity;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Plurimax.Data;
+using Plurimax.Web.Batches;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Clients;
 using Plurimax.Web.Prospecting;
@@ -10,7 +11,7 @@ namespace Plurimax.Web.Pages;
 
 /// <summary>Who might become a client, the most promising first, and the ways in: a pasted listing, a list.</summary>
 [RequestSizeLimit(Uploads.LargestRequest), RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 1024 * 1024)]
-public sealed class ProspectsModel(ProspectList list, ProspectDesk desk, ImportDesk imports, ClientDesk clients, Batches.BatchDesk batches, UserManager<AppUser> users) : PageModel
+public sealed class ProspectsModel(ProspectList list, ProspectDesk desk, ImportDesk imports, ClientDesk clients, BatchDesk batches, UserManager<AppUser> users) : PageModel
 {
     public ProspectQuery Query { get; private set; } = new();
     public ProspectPage List { get; private set; } = null!;
@@ -68,9 +69,9 @@ public sealed class ProspectsModel(ProspectList list, ProspectDesk desk, ImportD
     /// <summary>Samples for those ticked, else for the first of the view without one.</summary>
     public async Task<IActionResult> OnPostBatchAsync(Guid[] pick, int first, string? place, string? trade, string? find)
     {
-        var chosen = pick.Length > 0 ? pick.ToList() : first is >= 1 and <= Batches.BatchDesk.Most ? await list.WithoutSampleAsync(new ProspectQuery(false, place ?? "", trade ?? "", find ?? ""), first) : [];
+        var chosen = pick.Length > 0 ? pick.ToList() : first is >= 1 and <= BatchDesk.Most ? await list.WithoutSampleAsync(new ProspectQuery(false, place ?? "", trade ?? "", find ?? ""), first) : [];
         if (await batches.StartAsync(chosen.Count == 1 ? "One sample" : $"{chosen.Count} samples", chosen, samples: true, Who, (await users.GetUserAsync(User))?.Id) is { } batch) return Redirect($"/batches/{batch.Id}");
-        BatchProblem = first is < 1 or > Batches.BatchDesk.Most ? $"Give a number from 1 to {Batches.BatchDesk.Most:N0}, or tick firms." : "Every firm of this view has a sample already, or lacks a template or a town. Tick those you mean; a batch says why one fails.";
+        BatchProblem = first is < 1 or > BatchDesk.Most ? $"Give a number from 1 to {BatchDesk.Most:N0}, or tick firms." : "Every firm of this view has a sample already, or lacks a template or a town. Tick those you mean; a batch says why one fails.";
         await LoadAsync(null, place, trade, find, false, 0);
         Response.StatusCode = 422;
         return Page();

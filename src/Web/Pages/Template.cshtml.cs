@@ -1,10 +1,10 @@
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
+using Microsoft.AspNetCore.Mvc;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Trades;
 using Plurimax.Web.Templates;
 
 namespace Plurimax.Web.Pages;
@@ -15,13 +15,13 @@ public sealed class TemplateModel(TemplateDesk desk, SiteStore store) : PageMode
 {
     public List<TemplateVersion> Versions { get; private set; } = [];
     public TemplateVersion Latest => Versions[0];
-    public List<Data.Site> Sites { get; private set; } = [];
+    public List<Plurimax.Data.Site> Sites { get; private set; } = [];
     public string Text { get; private set; } = "";
     public string Change { get; private set; } = "";
     public IReadOnlyList<TradeProblem> Faults { get; private set; } = [];
     public string Problem { get; private set; } = "";
     public TemplateOffer? Offer { get; private set; }
-    public Data.Site? OfferTo { get; private set; }
+    public Plurimax.Data.Site? OfferTo { get; private set; }
     private string _family = "";
     private string Who => User.Identity?.Name ?? "somebody";
 

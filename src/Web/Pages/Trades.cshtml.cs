@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Trades;
 using Plurimax.Data;
+using Plurimax.Reading.Files;
+using Plurimax.Trades;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Templates;
 
@@ -57,7 +58,7 @@ public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db, TemplateDe
         if (file is null || file.Length == 0) { ImportProblem = "Choose a .yaml file."; return await RefusedAsync(); }
         if (file.Length > TemplateDesk.LongestYaml) { ImportProblem = $"A template has up to {TemplateDesk.LongestYaml / 1000} KB."; return await RefusedAsync(); }
         var bytes = (await Uploads.ReadAsync([file]))[0].Bytes;
-        var (family, faults, problem) = await desk.ImportAsync(Core.Reading.Files.TextBytes.Decode(bytes).Text, Who);
+        var (family, faults, problem) = await desk.ImportAsync(TextBytes.Decode(bytes).Text, Who);
         if (family is not null) { TempData["Said"] = "Imported; sites can start from it."; return Redirect($"/trades/{family}"); }
         (ImportProblem, Faults) = (problem ?? "The file has faults:", faults);
         return await RefusedAsync();

@@ -1,9 +1,10 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Lettering;
-using Plurimax.Core.Line;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Sites;
+using Plurimax.Text;
 using Plurimax.Web.Jobs;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Planning;
 

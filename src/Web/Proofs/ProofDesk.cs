@@ -1,10 +1,10 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Line;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
 using Plurimax.Web.Jobs;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Proofs;
 
@@ -40,7 +40,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
     }
 
     private string Words(Site site, SettingsStack settings) => settings["proof_text"] is { Length: > 0 } text
-        ? Core.Rendering.TextEngine.Of(site.Facts, settings.All(), Core.Rendering.SiteWords.For("en"), store.Trade(site).Kind).Letter(text).Trim() + "\n\n" : "";
+        ? SiteTexts.Of(site.Facts, settings.All(), SiteWords.For("en"), store.Trade(site).Kind).Letter(text).Trim() + "\n\n" : "";
 
     /// <summary>How many rounds of proofs are included, and which this is.</summary>
     public static string Rounds(int round, int included) => round <= included ? $"This is round {round} of {included} that are included." : $"This is round {round}; {included} are included, further ones are counted.";

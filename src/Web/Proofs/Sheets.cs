@@ -4,12 +4,17 @@ using System.Text.Json;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Saying;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Trades;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Lookbooks;
 using Plurimax.Web.Prospecting;
@@ -23,7 +28,7 @@ namespace Plurimax.Web.Proofs;
 public sealed record SheetView(Guid Site, LookChoice? Look = null, int? Revision = null, SaidView? Said = null, CardsView? Cards = null, StandingView? Standing = null);
 
 /// <summary>A published site as it was released, or as it would be with what is in hand for a shared layer.</summary>
-public sealed record StandingView(Core.Standards.SettingLayer Layer, string Scope, bool After);
+public sealed record StandingView(SettingLayer Layer, string Scope, bool After);
 
 /// <param name="Page">The page that gains a section; its library.</param>
 /// <param name="Section">The section whose layouts are shown instead.</param>
@@ -102,15 +107,15 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
     {
         var db = http.RequestServices.GetRequiredService<PlurimaxDb>();
         var live = await db.Releases.AsNoTracking().Where(r => r.Id == site.LiveReleaseId).Select(r => new { r.Id, r.Revision, r.Facts, r.Settings }).FirstOrDefaultAsync();
-        var at = new Data.Standards.SharedScope(view.Layer, view.Scope);
-        var drafts = await http.RequestServices.GetRequiredService<Data.Standards.StandardShelf>().DraftsAsync(at);
-        return await AnswerAsync(http, $"standing {view} {site.Id} {live?.Id} {site.Head} {Data.Standards.StandardShelf.PrintOf(drafts)}", path, async () =>
+        var at = new SharedScope(view.Layer, view.Scope);
+        var drafts = await http.RequestServices.GetRequiredService<StandardShelf>().DraftsAsync(at);
+        return await AnswerAsync(http, $"standing {view} {site.Id} {live?.Id} {site.Head} {StandardShelf.PrintOf(drafts)}", path, async () =>
         {
             var stack = await store.SettingsAsync(site);
             if (view.After) stack = stack.Changed(at.Layer, at.Scope, drafts.Select(d => KeyValuePair.Create(d.Key, d.Value)));
             var own = !view.After && live?.Settings is { } made ? made : stack.Own();
             var document = live is null ? await store.DocumentAsync(site) : await db.Revisions.AsNoTracking().Where(r => r.SiteId == site.Id && r.Number == live.Revision).Select(r => r.Document).FirstAsync();
-            return SiteRenderer.Render(document, store.Trade(site), live?.Facts ?? site.Client.Facts, new RenderSettings(addresses.Main(site), Core.Standards.SettingsRegistry.Values.SetItems(own), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
+            return SiteRenderer.Render(document, store.Trade(site), live?.Facts ?? site.Client.Facts, new RenderSettings(addresses.Main(site), SettingsRegistry.Values.SetItems(own), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
         });
     }
 

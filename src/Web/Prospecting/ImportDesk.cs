@@ -2,13 +2,13 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
-using Plurimax.Core.Exports;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Prospects;
-using Plurimax.Core.Prospects.Lists;
-using Plurimax.Core.Reading.Files;
-using Plurimax.Core.Trades;
 using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Reading.Files;
+using Plurimax.Text;
+using Plurimax.Trades;
+using Plurimax.Work.Prospects.Lists;
+using Plurimax.Work.Prospects;
 
 namespace Plurimax.Web.Prospecting;
 

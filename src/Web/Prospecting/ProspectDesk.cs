@@ -1,13 +1,14 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Prospects;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading;
+using Plurimax.Trades;
 using Plurimax.Web.Jobs;
+using Plurimax.Work.Prospects;
 
 namespace Plurimax.Web.Prospecting;
 

@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Prospects;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Making.Settings;
+using Plurimax.Trades;
+using Plurimax.Work.Prospects;
 
 namespace Plurimax.Web.Prospecting;
 

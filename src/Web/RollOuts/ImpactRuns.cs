@@ -2,13 +2,13 @@ using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Diagnostics;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
-using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Web.Launching;
+using Plurimax.Data;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Impact;
+using Plurimax.Publishing.Launching;
+using Plurimax.Sites;
+using Plurimax.Trades;
 
 namespace Plurimax.Web.RollOuts;
 
@@ -112,31 +112,17 @@ public sealed class ImpactRuns(IServiceScopeFactory scopes, TimeProvider clock, 
         return new Impact(at, StandardShelf.PrintOf(drafts), ids.Count, [.. found.OrderBy(s => s.Name, StringComparer.OrdinalIgnoreCase)], watch.Elapsed, clock.GetUtcNow());
     }
 
-    private static ImpactSite? One(IServiceProvider services, Site site, Release? live, Core.Sites.SiteDocument document, SharedScope at, List<KeyValuePair<string, string?>> changes, SettingsStack now)
+    private static ImpactSite? One(IServiceProvider services, Site site, Release? live, SiteDocument document, SharedScope at, List<KeyValuePair<string, string?>> changes, SettingsStack now)
     {
         var then = now.Changed(at.Layer, at.Scope, changes);
         // A passage is changed for those that it stands linked on; any other value may be set once more further up.
         var shields = changes.Where(c => SettingsRegistry.Find(c.Key) is not null).Select(c => Above(then, c.Key, at)).ToList();
         var shieldedBy = changes.Count > 0 && shields.Count == changes.Count && shields.TrueForAll(s => s is not null) ? shields[0] : null;
         var behind = live?.Print is { } print && print != SettingsPrint.Of(Republishing.For(document, now));
-        SiteImpact impact;
-        if (live is not null) impact = services.GetRequiredService<Republishing>().Of(site, live, document, then, draw: false).Impact;
-        else
-        {
-            // Alike for the page as it is made: then there is nothing to render.
-            ImmutableDictionary<string, string> was = Republishing.For(document, now), will = Republishing.For(document, then);
-            if (SettingsPrint.Of(was) == SettingsPrint.Of(will)) impact = new SiteImpact([], FindingsChange.None);
-            else
-            {
-                var publisher = services.GetRequiredService<Publisher>();
-                var trade = services.GetRequiredService<SiteStore>().Trade(site);
-                RenderSettings a = publisher.Bare(site, was), b = publisher.Bare(site, will);
-                PreflightInput Input(RenderSettings s) => new(document, trade, site.Client.Facts, s, site.Head, site.Head, []);
-                impact = SiteImpact.Of(Input(a), SiteRenderer.Render(document, trade, site.Client.Facts, a), Input(b), SiteRenderer.Render(document, trade, site.Client.Facts, b));
-            }
-        }
+        var republishing = services.GetRequiredService<Republishing>();
+        var impact = live is null ? republishing.Unpublished(site, document, now, then) : republishing.Of(site, live, document, then, draw: false).Impact;
         return impact.Files.IsEmpty && shieldedBy is null && impact.Findings.Appear.IsEmpty && impact.Findings.Vanish.IsEmpty ? null
-            : new ImpactSite(site.Id, site.Client.Name, Core.Trades.TradeTemplate.FamilyOf(site.TradeId), live is not null, impact.Files, impact.Findings, shieldedBy, behind);
+            : new ImpactSite(site.Id, site.Client.Name, TradeTemplate.FamilyOf(site.TradeId), live is not null, impact.Files, impact.Findings, shieldedBy, behind);
     }
 
     /// <summary>What further up sets a value, so that a change here does not reach the site; null where the change does.</summary>

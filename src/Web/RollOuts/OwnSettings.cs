@@ -1,10 +1,11 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Text;
 
 namespace Plurimax.Web.RollOuts;
 
@@ -53,6 +54,6 @@ public sealed class OwnSettings(PlurimaxDb db, StandardShelf shelf)
             if (!DateOnly.TryParseExact(review, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var d)) return ("Give the day as 2026-12-24, or leave it empty.", null);
             day = d;
         }
-        return (null, await shelf.SetSeenAsync(layer, scope, setting.Key, read.Value, had ? seen ?? "" : null, who, Core.Facts.FactReader.Clean(why), day, evenSo));
+        return (null, await shelf.SetSeenAsync(layer, scope, setting.Key, read.Value, had ? seen ?? "" : null, who, FactReader.Clean(why), day, evenSo));
     }
 }

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using AngleSharp.Dom;
 using AngleSharp.Html.Parser;
-using Plurimax.Core.Proofs;
+using Plurimax.Sites;
 
 namespace Plurimax.Web.RollOuts;
 
@@ -12,13 +12,11 @@ public static class PageWords
 
     public static ImmutableArray<WordRun> Between(string before, string after)
     {
-        List<string> a = Blocks(before), b = Blocks(after);
-        int head = 0, tail = 0;
-        while (head < a.Count && head < b.Count && a[head] == b[head]) head++;
-        while (tail < a.Count - head && tail < b.Count - head && a[^(tail + 1)] == b[^(tail + 1)]) tail++;
-        if (head == a.Count && head == b.Count) return [];
+        string[] a = Blocks(before), b = Blocks(after);
+        var (head, tail) = Difference.Ends(a, b);
+        if (head == a.Length && head == b.Length) return [];
         var from = Math.Max(0, head - Around);
-        string Text(List<string> blocks) => string.Join("\n", blocks.Skip(from).Take(blocks.Count - from - Math.Max(0, tail - Around)));
+        string Text(string[] blocks) => string.Join('\n', blocks[from..^Math.Max(0, tail - Around)]);
         return Difference.Words(Text(a), Text(b));
     }
 
@@ -26,8 +24,7 @@ public static class PageWords
     public static string PlaceOf(string before, string after)
     {
         string[] a = before.Split('\n'), b = after.Split('\n');
-        var head = 0;
-        while (head < a.Length && head < b.Length && a[head] == b[head]) head++;
+        var (head, _) = Difference.Ends(a, b);
         var above = string.Join('\n', a.Take(head));
         if (above.Contains("</main>", StringComparison.Ordinal)) return "foot";
         var at = above.LastIndexOf("<section class=\"s-", StringComparison.Ordinal);
@@ -37,7 +34,7 @@ public static class PageWords
         return at < 0 ? "" : System.Text.RegularExpressions.Regex.Match(above[at..], " id=\"([^\"]+)\"") is { Success: true } m ? m.Groups[1].Value : "";
     }
 
-    private static List<string> Blocks(string html)
+    private static string[] Blocks(string html)
     {
         var dom = new HtmlParser().ParseDocument(html);
         foreach (var hidden in dom.QuerySelectorAll("script,style,svg,.hp,[hidden]")) hidden.Remove();

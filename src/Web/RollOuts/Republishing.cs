@@ -1,13 +1,17 @@
 using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using System.Security.Cryptography;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
+using System.Text;
 using Plurimax.Data.Blobs;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Impact;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Trades;
 using Plurimax.Web.Hosting;
 
 namespace Plurimax.Web.RollOuts;
@@ -55,6 +59,25 @@ public sealed class Republishing(IBlobStore blobs, SiteAddresses addresses, Trad
         var was = new SiteFiles(live.Manifest.ToImmutableSortedDictionary(f => f.Key, f => hashes.GetValueOrDefault(f.Key) == f.Value.Hash ? now.Files[f.Key] : blobs.Get(f.Value.Hash) ?? [], StringComparer.Ordinal));
         PreflightInput Input(RenderSettings s) => new(released, trade, facts, s, live.Revision, live.Revision, []);
         return new Republished(was, now, own, hashes, SiteImpact.Of(Input(before), was, Input(after), now));
+    }
+
+    /// <summary>What other settings do to a site that is not published yet; nothing is rendered where it is made alike.</summary>
+    public SiteImpact Unpublished(Site site, SiteDocument document, SettingsStack now, SettingsStack then)
+    {
+        ImmutableDictionary<string, string> was = For(document, now), will = For(document, then);
+        if (SettingsPrint.Of(was) == SettingsPrint.Of(will)) return SiteImpact.None;
+        var trade = trades[document.Trade];
+        RenderSettings Settings(ImmutableDictionary<string, string> values) => new(addresses.Main(site), SettingsRegistry.Values.SetItems(values))
+        {
+            Blobs = Encoding.ASCII.GetBytes,
+            Made = _ => Undrawn,
+        };
+        RenderSettings before = Settings(was), after = Settings(will);
+        var a = SiteRenderer.Render(document, trade, site.Client.Facts, before);
+        if (SettingsDress.Over(document, before.Settings).Look == SettingsDress.Over(document, after.Settings).Look)
+            after = after with { Drawn = a.Files.GetValueOrDefault };
+        PreflightInput Input(RenderSettings s) => new(document, trade, site.Client.Facts, s, site.Head, site.Head, []);
+        return SiteImpact.Of(Input(before), a, Input(after), SiteRenderer.Render(document, trade, site.Client.Facts, after));
     }
 
     /// <summary>The settings in force that a release of a document is made with: of what is linked, what stands on it.</summary>

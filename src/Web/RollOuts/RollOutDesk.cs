@@ -1,23 +1,18 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
 using Plurimax.Web.Hosting;
+using Plurimax.Web.Jobs;
 using Plurimax.Web.Launching;
 
 namespace Plurimax.Web.RollOuts;
 
 /// <summary>Wakes the runner when there is something to roll out.</summary>
-public sealed class RollOutBell
-{
-    private readonly SemaphoreSlim _rung = new(0, 1);
-    public void Ring() { try { _rung.Release(); } catch (SemaphoreFullException) { } }
-    /// <summary>Until it is rung, or for a while: one that begins at a time rings nobody.</summary>
-    public Task WaitAsync(TimeSpan most, CancellationToken stop) => _rung.WaitAsync(most, stop);
-}
+public sealed class RollOutBell() : Bell(RollOutRunner.Workers);
 
 /// <summary>When a saved change goes to the sites that are published.</summary>
 public enum RollOutPace { Now, Groups, Later }
@@ -45,9 +40,16 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
         var fleet = await new SettingsReader(db).FleetAsync(cancel: cancel);
         var rows = await (among ?? db.Sites.AsNoTracking()).Where(s => !s.IsSample && s.LiveReleaseId != null)
             .Join(db.Releases, s => s.LiveReleaseId, r => r.Id, (s, r) => new { s.Id, s.Client.Name, s.TradeId, s.ClientId, Release = r.Id, r.Print }).Where(r => r.Print != null).OrderBy(r => r.Name).ThenBy(r => r.Id).ToListAsync(cancel);
-        // Passages that stood linked when a release was made: on few sites, so their settings alone are read.
-        var linked = (await db.Database.SqlQuery<LinkedThen>($"select r.id, k.key from releases r join sites s on s.live_release_id = r.id cross join lateral jsonb_object_keys(r.settings) k(key) where r.settings::text like '%passage:%' and k.key like 'passage:%'").ToListAsync(cancel)).ToLookup(l => l.Id, l => l.Key[SharedPassage.Prefix.Length..]);
-        return [.. rows.Where(r => SettingsPrint.Of(fleet.Of(r.TradeId, r.ClientId, r.Id, linked[r.Release]).Own()) != r.Print).Select(r => (r.Id, r.Name))];
+        // Passages that stood linked when a release was made: their names are in its settings.
+        var linked = (!fleet.HasPassages ? [] : await db.Database.SqlQuery<LinkedThen>($"select r.id, k.key from releases r join sites s on s.live_release_id = r.id cross join lateral jsonb_object_keys(r.settings) k(key) where k.key like 'passage:%'").ToListAsync(cancel)).ToLookup(l => l.Id, l => l.Key[SharedPassage.Prefix.Length..]);
+        // Most sites have the same sources and so the same digest.
+        var prints = new Dictionary<string, string>();
+        string PrintOf(SettingsStack stack)
+        {
+            var sources = string.Join('|', stack.Sources.Select(s => $"{s.Layer} {s.Scope}"));
+            return prints.TryGetValue(sources, out var print) ? print : prints[sources] = SettingsPrint.Of(stack.Own());
+        }
+        return [.. rows.Where(r => PrintOf(fleet.Of(r.TradeId, r.ClientId, r.Id, linked[r.Release])) != r.Print).Select(r => (r.Id, r.Name))];
     }
 
     private sealed record LinkedThen(Guid Id, string Key);
@@ -81,7 +83,8 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
             for (var i = 0; i < sizes[g]; i++, number++)
                 db.Add(new RollOutSite { RollOutId = rollOut.Id, Number = number + 1, SiteId = behind[number].Id, Group = g + 1 });
         await db.SaveChangesAsync(cancel);
-        bell.Ring();
+        // Within a transaction nobody sees it yet: whoever commits rings.
+        if (db.Database.CurrentTransaction is null) bell.Ring();
         return rollOut;
     }
 
@@ -141,7 +144,7 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
         await db.RollOutSites.Where(r => r.RollOutId == id && r.State == RollOutSiteState.Waiting).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutSiteState.Left), cancel);
         await db.SaveChangesAsync(cancel);
         var values = rollOut.Version > 0 && await shelf.RestoreBeforeAsync(new SharedScope(rollOut.Layer, rollOut.Scope), rollOut.Version, $"Rolled back: {rollOut.Name}", who, cancel);
-        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseListener.Channel}, {"rolled back"})", cancel);
+        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseListener.Channel}, {ReleaseListener.Many})", cancel);
         await transaction.CommitAsync(cancel);
         published.Forget();
         return (back, stay, values);
@@ -173,9 +176,9 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
             row.At = Now;
             await db.SaveChangesAsync(stop);
             await transaction.CommitAsync(stop);
-            published.Forget();
+            if (row.State == RollOutSiteState.Done) published.Forget(row.Site.Slug);
         }
-        catch (Exception e) when (e is not OperationCanceledException)
+        catch (Exception e) when (e is not OperationCanceledException && !QueueRunner.Passes(e))
         {
             await transaction.RollbackAsync(CancellationToken.None);
             db.ChangeTracker.Clear();
@@ -222,35 +225,9 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
     }
 }
 
-/// <summary>Works through roll-outs, a few sites at a time; sleeps until it is rung, and looks now and then for one whose time has come.</summary>
-internal sealed class RollOutRunner(IServiceScopeFactory scopes, RollOutBell bell, ILogger<RollOutRunner> log) : BackgroundService
+/// <summary>Works through roll-outs.</summary>
+internal sealed class RollOutRunner(IServiceScopeFactory scopes, RollOutBell bell, ILogger<RollOutRunner> log) : QueueRunner(Workers, scopes, bell, log)
 {
-    private const int Workers = 2;
-
-    protected override Task ExecuteAsync(CancellationToken stop) => Task.Run(async () =>
-    {
-        while (!stop.IsCancellationRequested)
-        {
-            try
-            {
-                await Task.WhenAll(Enumerable.Range(0, Workers).Select(_ => WorkAsync(stop)));
-                await bell.WaitAsync(TimeSpan.FromSeconds(20), stop);
-            }
-            catch (OperationCanceledException) { }
-            catch (Exception e) when (e is Npgsql.NpgsqlException or InvalidOperationException or DbUpdateException)
-            {
-                log.LogWarning("Roll-outs wait: {Message}", e.Message);
-                await Task.Delay(TimeSpan.FromSeconds(3), stop).ContinueWith(_ => { }, CancellationToken.None);
-            }
-        }
-    }, stop);
-
-    private async Task WorkAsync(CancellationToken stop)
-    {
-        for (var more = true; more && !stop.IsCancellationRequested;)
-        {
-            using var scope = scopes.CreateScope();
-            more = await scope.ServiceProvider.GetRequiredService<RollOutDesk>().StepAsync(stop);
-        }
-    }
+    public const int Workers = 2;
+    protected override Task<bool> StepAsync(IServiceProvider services, CancellationToken stop) => services.GetRequiredService<RollOutDesk>().StepAsync(stop);
 }

@@ -1,20 +1,25 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Galleys;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 
 namespace Plurimax.Web.RollOuts;
 
 /// <param name="Followers">Sites it reaches, through their clients included.</param>
 public sealed record StandardRow(Guid Id, string Name, string About, bool Retired, int Followers, int InHand, int Version);
 
+public sealed record StandardName(Guid Id, string Name, bool Retired);
+
 /// <summary>What several pages ask about shared layers.</summary>
 public sealed class StandardsDesk(PlurimaxDb db, TradeCatalogue trades)
 {
+    public Task<List<StandardName>> NamesAsync() => db.Standards.AsNoTracking().OrderBy(s => s.Name).Select(s => new StandardName(s.Id, s.Name, s.RetiredAt != null)).ToListAsync();
+
     public async Task<List<StandardRow>> ListAsync()
     {
         var standards = await db.Standards.AsNoTracking().OrderBy(s => s.RetiredAt != null).ThenBy(s => s.Name).ToListAsync();
@@ -53,10 +58,10 @@ public sealed class StandardsDesk(PlurimaxDb db, TradeCatalogue trades)
     };
 
     /// <summary>A value as it is shown in a cell: facts by their names, never in brackets.</summary>
-    public static string Shown(string value, int most = 42) => value.Length == 0 ? "empty" : Core.Lettering.Letters.Cut(Plain(value).ReplaceLineEndings(" "), most);
+    public static string Shown(string value, int most = 42) => value.Length == 0 ? "empty" : Letters.Cut(Plain(value).ReplaceLineEndings(" "), most);
 
     private static string Plain(string value) => !value.Contains('{') ? value : string.Concat(FactChip.Split(value).Select(p => !p.Placeholder ? p.Text : FactChip.Of(p.Text) is { } chip ? chip.Own ?? (chip.Fact is null ? "" : $"‹{chip.Name}›") : ""));
 
     /// <summary>How a text reads on a site: with its facts, empty lines gone.</summary>
-    public static string Reads(string value, Site site, SettingsStack stack, BusinessKind kind) => TextEngine.Of(site.Facts, stack.All(), SiteWords.For("en"), kind).Letter(value).Trim();
+    public static string Reads(string value, Site site, SettingsStack stack, BusinessKind kind) => SiteTexts.Of(site.Facts, stack.All(), SiteWords.For("en"), kind).Letter(value).Trim();
 }

@@ -1,5 +1,5 @@
-using Plurimax.Core.Styling;
 using Plurimax.Data.Sites;
+using Plurimax.Design.Styling;
 
 namespace Plurimax.Web;
 
@@ -18,9 +18,9 @@ public static class AgencyBrand
     public static string Css(string colour)
     {
         if (!Oklch.TryHex(colour, out var hex)) return "";
-        var c = Oklch.FromHex(hex);
-        while (Contrast.Ratio(c.ToHex(), "#ffffff") < 4.6 && c.L > .05) c = c with { L = c.L - .01 };
+        var brand = Shades.Nearest(hex, ["#ffffff"], 4.5);
+        var c = Oklch.FromHex(brand);
         var wash = new Oklch(.95, Math.Min(c.C, .025), c.H).ToHex();
-        return $":root{{--brand:{c.ToHex()};--brand-ink:{c.ToHex()};--brand-on:#ffffff;--brand-wash:{wash}}}";
+        return $":root{{--brand:{brand};--brand-ink:{brand};--brand-on:#ffffff;--brand-wash:{wash}}}";
     }
 }

@@ -1,4 +1,4 @@
-using Plurimax.Core.Facts;
+using Plurimax.Facts;
 
 namespace Plurimax.Web;
 

@@ -1,11 +1,13 @@
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
+using Microsoft.AspNetCore.Mvc;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Trades;
 using Plurimax.Web.Hosting;
+using Plurimax.Work.Briefs;
 
 namespace Plurimax.Web;
 
@@ -16,6 +18,8 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
     public Site Site { get; private set; } = null!;
     public SiteDocument Document { get; protected set; } = null!;
     public SiteSummary Summary { get; protected set; } = null!;
+    /// <summary>The settings that hold for the site.</summary>
+    protected SettingsStack Settings => Summary.Settings!;
     public TradeTemplate Trade => Store.Trade(Site);
     public string Address => addresses.Main(Site);
     public string Who => User.Identity?.Name ?? "somebody";
@@ -23,7 +27,7 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
     protected abstract string StationName { get; }
 
     /// <summary>What is owed for the site, by page.</summary>
-    public System.Collections.Immutable.ImmutableArray<Core.Briefs.OwedThing> Owed { get; private set; } = [];
+    public System.Collections.Immutable.ImmutableArray<OwedThing> Owed { get; private set; } = [];
 
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
@@ -53,8 +57,8 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
         ViewData["Station"] = StationName;
         ViewData["Title"] = $"{char.ToUpperInvariant(StationName[0])}{StationName[1..]}, {Site.Client.Name}";
         ViewData["Live"] = addresses.Main(Site);
-        Owed = Core.Briefs.Owed.Of(Document, Trade, Site.Client.Facts, await Store.PicturesAsync(Site.ClientId));
-        ViewData["Owed"] = Core.Briefs.Owed.Count(Owed);
+        Owed = Plurimax.Work.Briefs.Owed.Of(Document, Trade, Site.Client.Facts, await Store.PicturesAsync(Site.ClientId));
+        ViewData["Owed"] = Plurimax.Work.Briefs.Owed.Count(Owed);
     }
 
     protected IActionResult Back(string said, string? anchor = null)

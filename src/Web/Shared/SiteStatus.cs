@@ -1,11 +1,12 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Line;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Text;
+using Plurimax.Trades;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web;
 
@@ -75,7 +76,7 @@ public static class HandoffChecklist
 
     /// <summary>The list of a site: what is always on it, then what its settings add.</summary>
     public static ImmutableArray<(string Id, string Text)> Of(SettingsStack settings) =>
-        [.. Items, .. SettingsRegistry.Rows(settings["handoff_list"]).Distinct().Select(t => ($"own-{Core.Composing.Chance.Hash(t):x8}", t))];
+        [.. Items, .. Letters.Rows(settings["handoff_list"]).Distinct().Select(t => ($"own-{Chance.Hash(t):x8}", t))];
 }
 
 /// <summary>Times in words, as people say them.</summary>

@@ -1,15 +1,14 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Likeness;
-using Plurimax.Core.Proofs;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Templates;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Plurimax.Web.Hosting;
 
 namespace Plurimax.Web.Templates;
@@ -55,7 +54,7 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
         var name = FactReader.Clean(title);
         if (name.Length is 0 or > 60) return (null, [], "Give the template a name of up to 60 characters.");
         if (await store.FindAsync(siteId) is not { } site) return (null, [], "Choose the site it is made from.");
-        var family = await FreeAsync(Composer.Slug(name));
+        var family = await FreeAsync(Slug.Of(name));
         var made = OwnTemplate.FromSite(await store.DocumentAsync(site), store.Trade(site), site.Client.Facts, family, name);
         if (Faults(family, made.Yaml) is [var fault, ..]) return (null, [], $"This site does not make a template yet: {fault.Field}: {fault.Message}");
         await SaveAsync(new TemplateVersion { Family = family, Version = 1, Title = name, Yaml = made.Yaml, MadeFrom = siteId, Said = $"Made from {site.Client.Name}", Who = who, At = clock.GetUtcNow() });
@@ -78,7 +77,7 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
     {
         if (yaml.Length > LongestYaml) return (null, [], $"A template has up to {LongestYaml / 1000} KB.");
         if (!BaseLine().IsMatch(yaml)) return (null, [], "That is no template of an agency: it names no base, such as “base: cafe”.");
-        var wanted = IdLine().Match(yaml) is { Success: true } m ? Composer.Slug(m.Groups[1].Value) : "template";
+        var wanted = IdLine().Match(yaml) is { Success: true } m ? Slug.Of(m.Groups[1].Value) : "template";
         var family = await FreeAsync(wanted.Length == 0 ? "template" : wanted);
         var text = Stamped(yaml, family, 1);
         if (Faults(family, text) is { Count: > 0 } faults) return (null, faults, null);

@@ -1,10 +1,12 @@
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Likeness;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Likeness;
+using Plurimax.Making.Templates;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests.Likeness;
 
@@ -39,7 +41,7 @@ public class LedgerTests
         var site = Composer.Compose(Trade, facts, new Wishes(), 1, new Precedents(new CopyLedger([[1, 2, 3]])));
         var more = facts.With("turnaround", Known(new TextValue("within two days")));
         var after = Composer.Compose(Trade, more, new Wishes(), 1, new Precedents(CopyLedger.Empty, site));
-        var changed = Proofs.Difference.Between(site, after);
+        var changed = Difference.Between(site, after);
         changed.ShouldNotBeEmpty();
         // What is new rests on the fact; everything else of its section may only have moved out of the way of a repeated point.
         after.Pages.SelectMany(p => p.Sections).SelectMany(s => s.Content.Passages()).Select(p => p.Passage).Count(p => !p.Needs.IsDefaultOrEmpty && p.Needs.Contains("turnaround")).ShouldBeGreaterThan(0);

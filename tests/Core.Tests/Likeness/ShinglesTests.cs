@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using CsCheck;
-using Plurimax.Core.Likeness;
+using Plurimax.Making.Likeness;
+using Plurimax.Text;
 
 namespace Plurimax.Core.Tests.Likeness;
 
@@ -43,6 +44,6 @@ public class ShinglesTests
             return Math.Abs(estimate - r) <= 4 * Math.Sqrt(r * (1 - r) / Sketch.Places) + 3.0 / Sketch.Places;
         }, iter: 200);
 
-        static uint Hashed(uint i, uint set) => global::Plurimax.Core.Composing.Chance.Hash($"{i}/{set}");
+        static uint Hashed(uint i, uint set) => Chance.Hash($"{i}/{set}");
     }
 }

@@ -1,10 +1,10 @@
 using System.Text;
 using CsCheck;
-using Plurimax.Core.Exports;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Privacy;
-using Plurimax.Core.Prospects;
-using Plurimax.Core.Reading.Files;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Reading.Files;
+using Plurimax.Work.Privacy;
+using Plurimax.Work.Prospects;
 
 namespace Plurimax.Core.Tests.Prospects;
 
@@ -96,14 +96,14 @@ public class CardsAndErasureTests
     [Fact]
     public void A_mail_to_a_prospect_fills_what_is_known_and_leaves_no_hole()
     {
-        var (subject, body) = OutreachMail.Fill(OutreachMail.DefaultSubject, OutreachMail.DefaultBody, Facts, "Tidewrack Web", "Mara", "https://x.example/s", new DateOnly(2026, 12, 26));
+        var (subject, body) = OutreachMail.Fill(OutreachTexts.Subject, OutreachTexts.Body, Facts, "Tidewrack Web", "Mara", "https://x.example/s", new DateOnly(2026, 12, 26));
         subject.ShouldBe($"A sample site for {Facts.Name}");
         body.ShouldStartWith("Hello Ada Löwe,");
         body.ShouldContain("https://x.example/s");
         body.ShouldContain("26 December 2026");
         body.ShouldNotContain("reviews");
         body.ShouldNotContain("\n\n\n");
-        OutreachMail.Fill("x", OutreachMail.DefaultBody, FactSheet.Empty, "A", "M", "L", default).Body.ShouldStartWith("Hello,");
+        OutreachMail.Fill("x", OutreachTexts.Body, FactSheet.Empty, "A", "M", "L", default).Body.ShouldStartWith("Hello,");
     }
 
     [Fact]

@@ -1,10 +1,10 @@
 using System.IO.Compression;
 using System.Text;
 using CsCheck;
-using Plurimax.Core.Exports;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Prospects.Lists;
-using Plurimax.Core.Trades;
+using Plurimax.Facts;
+using Plurimax.Text;
+using Plurimax.Trades;
+using Plurimax.Work.Prospects.Lists;
 
 namespace Plurimax.Core.Tests.Prospects;
 

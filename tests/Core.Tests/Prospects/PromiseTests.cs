@@ -1,7 +1,7 @@
 using CsCheck;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Line;
-using Plurimax.Core.Prospects;
+using Plurimax.Facts;
+using Plurimax.Work.Line;
+using Plurimax.Work.Prospects;
 
 namespace Plurimax.Core.Tests.Prospects;
 

@@ -1,6 +1,6 @@
 using CsCheck;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Prospects;
+using Plurimax.Facts;
+using Plurimax.Work.Prospects;
 
 namespace Plurimax.Core.Tests.Prospects;
 

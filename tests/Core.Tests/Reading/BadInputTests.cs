@@ -1,7 +1,7 @@
 using System.IO.Compression;
 using System.Text;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Reading.Files;
+using Plurimax.Reading.Files;
+using Plurimax.Reading;
 
 namespace Plurimax.Core.Tests.Reading;
 

@@ -1,10 +1,10 @@
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
-using DocumentFormat.OpenXml;
 using DocumentFormat.OpenXml.Packaging;
 using DocumentFormat.OpenXml.Spreadsheet;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Reading.Files;
+using DocumentFormat.OpenXml;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading.Files;
 using UglyToad.PdfPig.Content;
 using UglyToad.PdfPig.Core;
 using UglyToad.PdfPig.Fonts.Standard14Fonts;
@@ -203,7 +203,7 @@ public static class Samples
         {
             var book = d.AddWorkbookPart();
             var sheet = book.AddNewPart<WorksheetPart>();
-            sheet.Worksheet = new Worksheet(new SheetData(csv.TrimEnd().Split('\n').Select(line => new Row(line.Split(',').Select(c => new Cell(new InlineString(new Text(c))) { DataType = CellValues.InlineString })))));
+            sheet.Worksheet = new Worksheet(new SheetData(csv.TrimEnd().Split('\n').Select(line => new Row(line.Split(',').Select(c => new Cell(new InlineString(new DocumentFormat.OpenXml.Spreadsheet.Text(c))) { DataType = CellValues.InlineString })))));
             book.Workbook = new Workbook(new Sheets(new Sheet { Name = "One", SheetId = 1, Id = book.GetIdOfPart(sheet) }));
         }
         return memory.ToArray();

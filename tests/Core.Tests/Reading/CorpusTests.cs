@@ -1,6 +1,6 @@
 namespace Plurimax.Core.Tests.Reading;
 
-/// <summary>Precision and recall over tests/reading, held at the bounds that makers can rely on. The figures: bench/reading.</summary>
+/// <summary>Precision and recall over tests/reading, held at the bounds that makers can rely on. The figures: bench/measure-reading.</summary>
 public class CorpusTests
 {
     private static readonly IReadOnlyList<ReadingCase> Cases = Corpus.Load(Path.Combine(Root(), "tests", "reading"));

@@ -1,9 +1,10 @@
 using CsCheck;
 using PhoneNumbers;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Reading.Files;
-using Plurimax.Core.Reading.Finders;
+using Plurimax.Facts;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading.Files;
+using Plurimax.Reading.Finders;
+using Plurimax.Text;
 
 namespace Plurimax.Core.Tests.Reading;
 

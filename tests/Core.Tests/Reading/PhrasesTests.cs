@@ -1,5 +1,6 @@
-using Plurimax.Core.Facts;
-using Plurimax.Core.Reading;
+using Plurimax.Facts;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading;
 
 namespace Plurimax.Core.Tests.Reading;
 

@@ -1,15 +1,21 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Likeness;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Data;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Design.Pictures;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Likeness;
+using Plurimax.Making.Saying;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Plurimax.Web.Benching;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Hosting;
@@ -41,12 +47,10 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     protected override string QueryOf() => $"?leaf={InHandPage.Id}{(_section is null ? "" : $"&section={_section}")}";
 
     /// <summary>The texts of the page in hand, in its language.</summary>
-    private TextEngine Says => _text ??= TextEngine.For(Document, Language, Trade, Site.Facts, SettingsTexts).Text;
+    private TextEngine Says => _text ??= SiteTexts.For(Document, Language, Trade, Site.Facts, Settings.All()).Text;
     public string Language => InHandPage.Language ?? Document.Language;
 
     public string Plain(Passage p) => p.Needs.IsDefaultOrEmpty || p.Needs.All(Says.Has) ? Says.Plain(p) : "";
-
-    private ImmutableDictionary<string, string> SettingsTexts { get; set; } = ImmutableDictionary<string, string>.Empty;
 
     /// <summary>Words to be said at once, of a mark; looked at, not done.</summary>
     public string? Say { get; private set; }
@@ -55,7 +59,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
 
     public async Task OnGetAsync(string? leaf, string? section, string? say, string? at)
     {
-        (Say, At) = (say is { Length: <= Core.Saying.WishReader.Longest } ? say : null, at);
+        (Say, At) = (say is { Length: <= WishReader.Longest } ? say : null, at);
         await LayAsync(leaf, section);
     }
 
@@ -69,10 +73,9 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
         Nearest = await copies.NearestAsync(Site.Id);
         Stands = await history.StandingAsync(Site);
         CanRedo = await db.Revisions.AnyAsync(r => r.SiteId == Site.Id && r.Parent == Site.Head);
-        SheetUrl = sheets.Url(new SheetView(Site.Id), InHandPage.Hidden ? "index.html" : InHandPage.File) + (InHand is null ? "" : "#" + Core.Rendering.SiteRenderer.AnchorOf(InHand));
+        SheetUrl = sheets.Url(new SheetView(Site.Id), InHandPage.Hidden ? "index.html" : InHandPage.File) + (InHand is null ? "" : "#" + Links.AnchorOf(InHand));
         Photos = InHandPage.Sections.Any(s => TakesFiles(s) == "photo" || Slot(s) is not null) ? await photos.UsableAsync(Site.ClientId, photos: true) : [];
         Documents = InHandPage.Sections.Any(s => TakesFiles(s) == "document") ? await photos.UsableAsync(Site.ClientId, photos: false) : [];
-        SettingsTexts = (await Store.SettingsAsync(Site)).All();
     }
 
     /// <summary>What the client sent and cleared, for the sections that show such.</summary>
@@ -80,7 +83,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     private List<ClientFile> Documents { get; set; } = [];
     public List<ClientFile> Usable(Section s) => TakesFiles(s) == "document" ? Documents : Photos;
     /// <summary>The place of a section's drawn picture, in which a photo can stand; null where it has none.</summary>
-    public string? Slot(Section s) => s.Content is PictureContent ? null : Core.Pictures.SitePictures.SlotOf(Document, s);
+    public string? Slot(Section s) => s.Content is PictureContent ? null : SitePictures.SlotOf(Document, s);
     public string TypedAlt { get; private set; } = "";
 
     /// <summary>"photo" or "document" where a section shows such.</summary>
@@ -142,7 +145,7 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public string VariantOf(Section s) => Dressed.Look.Variant(Document, s.Content.Kind);
 
     /// <summary>Facts that can be put into a text.</summary>
-    public ImmutableArray<FactChoice> FactChoices => GalleyView.Facts(Says, FactCatalogue.For(Trade));
+    public ImmutableArray<FactChoice> FactChoices => GalleyView.Facts(Says, TradeFacts.Of(Trade));
 
     private DressedLook Dressed => _dressed ??= DressedLook.Of(Document.Look);
     private DressedLook? _dressed;
@@ -152,12 +155,12 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     private ImmutableArray<(string Group, string Target, string Name)>? _targets;
 
     /// <summary>What a button says that has no words of its own.</summary>
-    public string ButtonLabel(string target) => (_labels ??= SiteRenderer.ButtonLabels(Document, InHandPage, Trade, Site.Facts, new RenderSettings(Address, SettingsTexts)))(target);
+    public string ButtonLabel(string target) => (_labels ??= SiteRenderer.ButtonLabels(Document, InHandPage, Trade, Site.Facts, new RenderSettings(Address, Settings.All())))(target);
     private Func<string, string>? _labels;
 
     public Task<IActionResult> OnPostButtonsAsync(int revision, string leaf, string section, string[] label, string[] target, string[] address, string? how, int at)
     {
-        var buttons = label.Select((l, i) => new SectionButton(l is null ? Passage.None : new Passage(Composer.Escape(FactReader.Clean(l)), Kept: true), target.ElementAtOrDefault(i) is "web" ? FactReader.Clean(address.ElementAtOrDefault(i)) : target.ElementAtOrDefault(i) ?? "")).ToList();
+        var buttons = label.Select((l, i) => new SectionButton(l is null ? Passage.None : new Passage(ManuscriptReader.Escape(FactReader.Clean(l)), Kept: true), target.ElementAtOrDefault(i) is "web" ? FactReader.Clean(address.ElementAtOrDefault(i)) : target.ElementAtOrDefault(i) ?? "")).ToList();
         for (var i = 0; i < buttons.Count; i++) if (buttons[i].Label.Text.Length == 0) buttons[i] = buttons[i] with { Label = Passage.None };
         switch (how)
         {
@@ -192,14 +195,14 @@ public sealed class BenchModel(SiteStore store, SiteStatus status, SiteAddresses
     public Task<IActionResult> OnPostMoveAsync(int revision, string leaf, string section, int by) =>
         DoAsync(revision, leaf, section, new MoveSection(section, leaf, (Document.FindPage(leaf)?.Sections.ToList().FindIndex(s => s.Id == section) ?? 0) + by));
 
-    public async Task<IActionResult> OnPostTakeAsync(int revision, string leaf, string? section, int? take, TakePart part = TakePart.All, bool thisPage = false, Core.Trades.Tone? tone = null, Core.Trades.Tone? second = null, TextLength? length = null)
+    public async Task<IActionResult> OnPostTakeAsync(int revision, string leaf, string? section, int? take, TakePart part = TakePart.All, bool thisPage = false, Tone? tone = null, Tone? second = null, TextLength? length = null)
     {
         var before = Document;
         var outcome = await takes.TakeAsync(Site.Id, revision, section, take, Who, part, thisPage ? leaf : null,
             tone is null && second is null && length is null ? null : new Voice(tone ?? Document.Tone, second == tone ? null : second ?? (tone is null ? Document.SecondTone : null), length ?? Document.Length));
         if (!outcome.Ok) return await FailAsync(outcome, leaf, section);
         await LayAsync(leaf, section);
-        var changed = Core.Proofs.Difference.Between(before, outcome.Document!).Length;
+        var changed = Difference.Between(before, outcome.Document!).Length;
         var kept = outcome.Document!.Pages.SelectMany(p => p.Sections).Count(s => s.HasKept);
         if (part == TakePart.Pictures) return Back($"Take {outcome.Document!.PicturesShown} of the pictures; texts and layout stayed");
         if (part == TakePart.Layout) return Back($"Take {outcome.Document!.LayoutTake} of the layout; texts and pictures stayed");

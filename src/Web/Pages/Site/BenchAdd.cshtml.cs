@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Galleys;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Standards;
 using Plurimax.Data.Sites;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Galleys;
+using Plurimax.Sites;
+using Plurimax.Text;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
 
@@ -14,7 +15,7 @@ public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddres
 {
     protected override string StationName => "bench";
 
-    public Core.Sites.Page Leaf { get; private set; } = null!;
+    public Plurimax.Sites.Page Leaf { get; private set; } = null!;
     /// <summary>The section after which the new one comes; null puts it at the end.</summary>
     public Section? After { get; private set; }
     public ImmutableArray<LibrarySection> Library { get; private set; } = [];
@@ -65,9 +66,9 @@ public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddres
 
     private async Task<IActionResult> AddPageAsync(int revision, SavedSection shared, ImmutableArray<Section> sections, string? linked)
     {
-        var id = Core.Composing.Composer.Slug(shared.Name) is { Length: > 0 } slug ? slug : "page";
-        var label = new Passage(Core.Composing.Composer.Escape(shared.Name), Kept: true);
-        var page = new Core.Sites.Page(id, id + ".html", "tell more", label, new Passage(label.Text + " | {{ business.name }}"), Passage.None, []) { Linked = linked };
+        var id = Slug.Of(shared.Name) is { Length: > 0 } slug ? slug : "page";
+        var label = new Passage(ManuscriptReader.Escape(shared.Name), Kept: true);
+        var page = new Plurimax.Sites.Page(id, id + ".html", "tell more", label, new Passage(label.Text + " | {{ business.name }}"), Passage.None, []) { Linked = linked };
         var outcome = await Store.EditAsync(Site.Id, revision, new AddPage(shared.Name, page with { Sections = SharedPassage.Placed(page, sections) }), Who);
         if (!outcome.Ok)
         {

@@ -1,8 +1,8 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Sites;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Sites;
 using Plurimax.Web.Hosting;
 
 namespace Plurimax.Web.Pages.Site;
@@ -14,7 +14,7 @@ public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddre
     public const int MostSites = 12;
     protected override string StationName => "bench";
     public Section Section { get; private set; } = null!;
-    public Core.Sites.Page Leaf { get; private set; } = null!;
+    public Plurimax.Sites.Page Leaf { get; private set; } = null!;
     public string Label => SectionKinds.Of(Section.Content).Label;
     public string Find { get; private set; } = "";
     public List<(Guid Id, string Name, string Trade)> Others { get; private set; } = [];

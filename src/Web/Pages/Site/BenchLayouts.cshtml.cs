@@ -1,8 +1,8 @@
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Galleys;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
 using Plurimax.Data.Sites;
+using Plurimax.Design.Styling;
+using Plurimax.Publishing.Galleys;
+using Plurimax.Sites;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
 

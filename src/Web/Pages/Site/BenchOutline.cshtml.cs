@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
 using Plurimax.Web.Benching;
 using Plurimax.Web.Hosting;
 
@@ -19,10 +19,10 @@ public sealed class BenchOutlineModel(SiteStore store, SiteStatus status, SiteAd
     public async Task OnGetAsync(string? leaf)
     {
         LeafId = (Document.FindPage(leaf ?? "") ?? Document.Pages[0]).Id;
-        Text = TextEngine.For(Document, Document.Language, Trade, Site.Facts, (await Store.SettingsAsync(Site)).All()).Text;
+        Text = SiteTexts.For(Document, Document.Language, Trade, Site.Facts, Settings.All()).Text;
     }
 
-    public string To(Core.Sites.Page page, Section? section = null, string? path = null) =>
+    public string To(Plurimax.Sites.Page page, Section? section = null, string? path = null) =>
         $"/sites/{Site.Id}/bench?leaf={Uri.EscapeDataString(page.Id)}{(section is null ? "" : $"&section={Uri.EscapeDataString(section.Id)}")}{(path is null ? "" : $"&at={Uri.EscapeDataString(path)}")}";
 
     /// <summary>The passages of a section that can be written in, with the beginning of what they say.</summary>

@@ -1,11 +1,15 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Finding;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Trades;
 using Plurimax.Data.Sites;
+using Plurimax.Design.Styling;
+using Plurimax.Design.Wordmarks;
+using Plurimax.Facts;
+using Plurimax.Making.Galleys;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Finding;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
 
@@ -19,7 +23,7 @@ public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddre
     /// <summary>What is in the fields.</summary>
     public sealed record Typed(string Name, string Slug, string PageTitle, string Description, string Phrases, bool Listed, bool InMenu, string? Share);
 
-    public Core.Sites.Page Leaf { get; private set; } = null!;
+    public Plurimax.Sites.Page Leaf { get; private set; } = null!;
     public Typed Fields { get; private set; } = null!;
     public string? Problem { get; private set; }
     public string ProblemAt { get; private set; } = "";
@@ -33,20 +37,20 @@ public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddre
     public string Slug => Leaf.IsHome ? "" : Leaf.File[(Leaf.File.LastIndexOf('/') + 1)..^".html".Length];
     public string Host => new Uri(Address).Host;
     public TextEngine Text { get; private set; } = null!;
-    private RenderSettings Settings { get; set; } = null!;
+    private RenderSettings Setup { get; set; } = null!;
     public string BenchUrl => $"/sites/{Site.Id}/bench?leaf={Uri.EscapeDataString(Leaf.Id)}";
 
     public async Task OnGetAsync(string? leaf)
     {
         await LayAsync(leaf);
-        Show(new Typed(Text.Plain(Leaf.Menu), Slug, SiteRenderer.Snippet(Document, Leaf, Trade, Site.Facts, Settings).Title, Text.Plain(Leaf.Description), string.Join('\n', Leaf.Phrases), !Leaf.Unlisted, Leaf.InMenu, Leaf.Share));
+        Show(new Typed(Text.Plain(Leaf.Menu), Slug, SiteRenderer.Snippet(Document, Leaf, Trade, Site.Facts, Setup).Title, Text.Plain(Leaf.Description), string.Join('\n', Leaf.Phrases), !Leaf.Unlisted, Leaf.InMenu, Leaf.Share));
     }
 
     private async Task LayAsync(string? leaf)
     {
         Leaf = Document.FindPage(leaf ?? "") ?? Document.Pages[0];
-        Settings = new RenderSettings(Address, (await Store.SettingsAsync(Site)).All());
-        Text = TextEngine.For(Document, Leaf.Language ?? Document.Language, Trade, Site.Facts, Settings.Settings).Text;
+        Setup = new RenderSettings(Address, Settings.All());
+        Text = SiteTexts.For(Document, Leaf.Language ?? Document.Language, Trade, Site.Facts, Setup.Settings).Text;
     }
 
     /// <summary>Works out how the page would be found with what is in the fields, stored or not.</summary>
@@ -57,9 +61,9 @@ public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddre
         // The page as it would be: nothing of it is stored.
         var tried = new DescribePage(Leaf.Id, TitleOf(typed), DescriptionOf(typed), [.. phrases.Take(DescribePage.MostPhrases).Where(p => p.Length <= DescribePage.LongestPhrase)], !typed.Listed, Leaf.Share).Apply(Document).Value ?? Document;
         var page = tried.FindPage(Leaf.Id)!;
-        var (title, description) = SiteRenderer.Snippet(tried, page, Trade, Site.Facts, Settings);
+        var (title, description) = SiteRenderer.Snippet(tried, page, Trade, Site.Facts, Setup);
         (TitleShown, DescriptionShown) = (SearchResult.Title(title), SearchResult.Description(description));
-        var html = SiteRenderer.Render(tried.WithPage(Leaf.Id, p => p with { Hidden = false }), Trade, Site.Facts, Settings with { Mode = RenderMode.Anchored }, page.File).Text(page.File);
+        var html = SiteRenderer.Render(tried.WithPage(Leaf.Id, p => p with { Hidden = false }), Trade, Site.Facts, Setup with { Mode = RenderMode.Anchored }, page.File).Text(page.File);
         Scores = [.. page.Phrases.Select(p => KeyPhrase.Score(p, html, page.File))];
         Rivals = page.Phrases.Select(p => (p, Document.Pages.FirstOrDefault(o => o.Id != Leaf.Id && o.Phrases.Contains(p, StringComparer.OrdinalIgnoreCase)))).Where(x => x.Item2 is not null).ToImmutableDictionary(x => x.p, x => Text.Plain(x.Item2!.Menu));
         var service = Leaf.Bare.StartsWith("service-", StringComparison.Ordinal) ? Text.Plain(Leaf.Menu) : null;
@@ -69,7 +73,7 @@ public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddre
 
     private static ImmutableArray<string> PhrasesOf(string lines) => [.. lines.Split('\n').Select(l => FactReader.Clean(l)).Where(l => l.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)];
 
-    private Passage TitleOf(Typed typed) => Said(typed.PageTitle, Leaf.Title, SiteRenderer.Snippet(Document, Leaf, Trade, Site.Facts, Settings).Title);
+    private Passage TitleOf(Typed typed) => Said(typed.PageTitle, Leaf.Title, SiteRenderer.Snippet(Document, Leaf, Trade, Site.Facts, Setup).Title);
     private Passage DescriptionOf(Typed typed) => Said(typed.Description, Leaf.Description, Text.Plain(Leaf.Description));
 
     /// <summary>What was typed as a passage: as it was where nothing changed; the firm's name and town stay facts.</summary>
@@ -77,7 +81,7 @@ public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddre
     {
         var words = FactReader.Clean(typed);
         if (words == FactReader.Clean(shown)) return was;
-        return new Passage(Core.Galleys.FactWords.Passage(words, Site.Facts), Kept: words.Length > 0);
+        return new Passage(FactWords.Passage(words, Site.Facts), Kept: words.Length > 0);
     }
 
     /// <summary>How it would be found, while somebody types.</summary>
@@ -91,8 +95,8 @@ public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddre
     /// <summary>The site's own card.</summary>
     public IActionResult OnGetCard()
     {
-        var look = Core.Styling.DressedLook.Of(Document.Look);
-        return File(Core.Wordmarks.MarkSheets.Card(Core.Wordmarks.MarkSheets.Words(Site.Facts.Name, Trade, Site.Facts.Town, look), look), "image/png");
+        var look = DressedLook.Of(Document.Look);
+        return File(MarkSheets.Card(MarkSheets.Words(Site.Facts.Name, Trade, Site.Facts.Town, look), look), "image/png");
     }
 
     private static Typed Clean(Typed t) => t with { Name = t.Name ?? "", Slug = t.Slug ?? "", PageTitle = t.PageTitle ?? "", Description = t.Description ?? "", Phrases = t.Phrases ?? "" };

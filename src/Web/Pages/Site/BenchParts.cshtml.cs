@@ -1,11 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
 using Plurimax.Data.Sites;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
 using Plurimax.Web.Benching;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
@@ -27,14 +26,14 @@ public sealed class BenchPartsModel(SiteStore store, SiteStatus status, SiteAddr
     public string ProblemAt { get; private set; } = "";
     /// <summary>What was typed and could not be saved.</summary>
     public SiteParts Typed { get; private set; } = new();
-    public IEnumerable<Core.Sites.Page> Own => Document.Pages.Where(p => p.Language is null);
+    public IEnumerable<Plurimax.Sites.Page> Own => Document.Pages.Where(p => p.Language is null);
 
     public async Task OnGetAsync() => await LayAsync();
 
     private async Task LayAsync(SiteParts? typed = null)
     {
         Typed = typed ?? Parts;
-        Text = TextEngine.For(Document, Document.Language, Trade, Site.Facts, (await Store.SettingsAsync(Site)).All()).Text;
+        Text = SiteTexts.For(Document, Document.Language, Trade, Site.Facts, Settings.All()).Text;
         Targets = LinkChoices.For(Document, Document.Pages[0], Text, everywhere: true);
         SheetUrl = sheets.Url(new SheetView(Site.Id));
     }
@@ -42,7 +41,7 @@ public sealed class BenchPartsModel(SiteStore store, SiteStatus status, SiteAddr
     /// <summary>What a part that follows the facts lacks; null where it can stand.</summary>
     public string? Lacks(string target) => LinkTarget.Fault(Document, Document.Pages[0], Site.Facts, target);
 
-    private static Passage Words(string? typed) => FactReader.Clean(typed, lines: true) is { Length: > 0 } words ? new Passage(Composer.Escape(words), Kept: true) : Passage.None;
+    private static Passage Words(string? typed) => FactReader.Clean(typed, lines: true) is { Length: > 0 } words ? new Passage(ManuscriptReader.Escape(words), Kept: true) : Passage.None;
     private static string Leads(string? target, string? address) => target == "web" ? FactReader.Clean(address) : target ?? "";
 
     public Task<IActionResult> OnPostDressAsync(int revision, string? head, string? foot) =>

@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Pictures;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Design.Pictures;
+using Plurimax.Facts;
+using Plurimax.Sites;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Hosting;
 

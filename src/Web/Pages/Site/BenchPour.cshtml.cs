@@ -1,11 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Pouring;
-using Plurimax.Core.Proofs;
-using Plurimax.Core.Reading.Files;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Making.Pouring;
+using Plurimax.Making.Settings;
+using Plurimax.Reading.Files;
+using Plurimax.Sites;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Hosting;
 
@@ -57,7 +56,7 @@ public sealed class BenchPourModel(SiteStore store, SiteStatus status, SiteAddre
 
     private async Task MatchAsync()
     {
-        Text = TextEngine.For(Document, Document.Language, Trade, Site.Facts, (await Store.SettingsAsync(Site)).All()).Text;
+        Text = SiteTexts.For(Document, Document.Language, Trade, Site.Facts, Settings.All()).Text;
         Pieces = PourText.Read(Typed);
         Poured = PourMatch.Match(Document, Pieces, Text, Site.Facts);
     }

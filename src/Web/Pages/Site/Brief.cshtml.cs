@@ -1,12 +1,16 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Reading;
-using Plurimax.Core.Reading.Files;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading.Files;
+using Plurimax.Reading;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Hosting;
 
@@ -30,11 +34,11 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
     public List<string> FileProblems { get; } = [];
     public int Revision { get; private set; }
     public FactSheet Facts => Site.Client.Facts;
-    public ImmutableArray<FactDefinition> Catalogue => FactCatalogue.For(Trade);
+    public ImmutableArray<FactDefinition> Catalogue => TradeFacts.Of(Trade);
 
     public FactGroup? Group { get; private set; }
     public Question? Next { get; private set; }
-    public Data.Intake? Intake { get; private set; }
+    public Plurimax.Data.Intake? Intake { get; private set; }
     public List<ClientFile> Files { get; private set; } = [];
     public string? IntakeProblem { get; private set; }
     public string? NewLink => TempData["Link"] as string;

@@ -1,12 +1,12 @@
 using System.Text;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Briefs;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Text;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Hosting;
+using Plurimax.Work.Briefs;
 
 namespace Plurimax.Web.Pages.Site;
 
@@ -36,7 +36,7 @@ public sealed class BriefingModel(SiteStore store, SiteStatus status, SiteAddres
         await PrepareAsync();
         var brief = sent is { } id ? Sent.FirstOrDefault(s => s.Id == id)?.Document : Brief;
         if (brief is null) return NotFound();
-        var name = $"brief-{Composer.Slug(brief.Business)}-{brief.Date:yyyy-MM-dd}";
+        var name = $"brief-{Slug.Of(brief.Business)}-{brief.Date:yyyy-MM-dd}";
         return kind switch
         {
             "md" => File(Encoding.UTF8.GetBytes(brief.ToMarkdown()), "text/markdown; charset=utf-8", name + ".md"),

@@ -1,10 +1,11 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Text;
 using Plurimax.Web.Hosting;
 
 namespace Plurimax.Web.Pages.Site;
@@ -27,7 +28,7 @@ public sealed class CareModel(SiteStore store, SiteStatus status, SiteAddresses 
     public async Task<IActionResult> OnGetNewsAsync()
     {
         var rows = await db.Subscribers.AsNoTracking().Where(s => s.SiteId == Site.Id && s.ConfirmedAt != null).OrderBy(s => s.Email).Select(s => new { s.Email, s.ConfirmedAt }).ToListAsync();
-        return File(Core.Exports.CsvText.File(["email", "confirmed"], rows.Select(r => new[] { r.Email, r.ConfirmedAt!.Value.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture) })), "text/csv; charset=utf-8", $"news-{Site.Slug}.csv");
+        return File(CsvText.File(["email", "confirmed"], rows.Select(r => new[] { r.Email, r.ConfirmedAt!.Value.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture) })), "text/csv; charset=utf-8", $"news-{Site.Slug}.csv");
     }
 
     private async Task LayAsync()
@@ -35,10 +36,10 @@ public sealed class CareModel(SiteStore store, SiteStatus status, SiteAddresses 
         News = await db.Subscribers.CountAsync(s => s.SiteId == Site.Id && s.ConfirmedAt != null);
         Enquiries = await db.Enquiries.AsNoTracking().Where(e => e.SiteId == Site.Id).OrderByDescending(e => e.At).Take(50).ToListAsync();
         var revisions = await db.Revisions.AsNoTracking().Where(r => r.SiteId == Site.Id).OrderByDescending(r => r.Number).Take(20).Select(r => new { r.At, r.Who, r.Said }).ToListAsync();
-        History = [.. Summary.Events.Where(e => e.Kind != Data.SiteEventKind.Wait).Select(e => (e.At, e.Who, e.Kind == Data.SiteEventKind.Note ? e.Text : $"to {e.Station}")).Concat(revisions.Select(r => (r.At, r.Who, r.Said))).OrderByDescending(h => h.At).Take(24)];
-        var stack = await Store.SettingsAsync(Site);
+        History = [.. Summary.Events.Where(e => e.Kind != SiteEventKind.Wait).Select(e => (e.At, e.Who, e.Kind == SiteEventKind.Note ? e.Text : $"to {e.Station}")).Concat(revisions.Select(r => (r.At, r.Who, r.Said))).OrderByDescending(h => h.At).Take(24)];
+        var stack = Settings;
         Exceptions = [.. SettingsRegistry.All.Select(s => stack.Resolve(s)).Where(r => r.Layer == SettingLayer.Site)];
     }
 
-    public static string Cut(string s) => Core.Lettering.Letters.Cut(s, 60);
+    public static string Cut(string s) => Letters.Cut(s, 60);
 }

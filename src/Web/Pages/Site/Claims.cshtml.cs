@@ -1,8 +1,7 @@
 using System.Collections.Immutable;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Making.Composing;
+using Plurimax.Sites;
 using Plurimax.Web.Hosting;
 
 namespace Plurimax.Web.Pages.Site;

@@ -1,13 +1,13 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Handoff;
-using Plurimax.Core.Line;
-using Plurimax.Core.Rendering;
-using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Publishing.Handoff;
+using Plurimax.Publishing.Sections;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Launching;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Pages.Site;
 
@@ -25,30 +25,30 @@ public sealed class HandoffModel(SiteStore store, SiteStatus status, SiteAddress
     public async Task OnGetAsync()
     {
         Files = await FilesAsync();
-        Checklist = HandoffChecklist.Of(await Store.SettingsAsync(Site));
+        Checklist = HandoffChecklist.Of(Settings);
     }
 
     /// <summary>What is live; before a launch, what would be.</summary>
     private async Task<SiteFiles> FilesAsync()
     {
         var live = await db.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.Id == Site.LiveReleaseId);
-        return live is null ? publisher.Render(Site, Document, Site.Client.Facts, await publisher.SettingsAsync(Site))
+        return live is null ? publisher.Render(Site, Document, Site.Client.Facts, await publisher.SettingsAsync(Site, Settings))
             : new SiteFiles(System.Collections.Immutable.ImmutableSortedDictionary.CreateRange(StringComparer.Ordinal, live.Manifest.Select(f => KeyValuePair.Create(f.Key, blobs.Get(f.Value.Hash)!))));
     }
 
     public async Task<IActionResult> OnGetPackAsync() =>
-        File(HandoffPack.Zip(await FilesAsync(), Document, Trade, Site.Client.Facts, Domain, (await Store.SettingsAsync(Site)).All(), moving: Site.Station < Station.Care), "application/zip", $"{Site.Slug}.zip");
+        File(HandoffPack.Zip(await FilesAsync(), Document, Trade, Site.Client.Facts, Domain, Settings.All(), moving: Site.Station < Station.Care), "application/zip", $"{Site.Slug}.zip");
 
     public async Task<IActionResult> OnPostTickAsync(string[] done)
     {
-        Site.HandedOver = [.. HandoffChecklist.Of(await Store.SettingsAsync(Site)).Select(i => i.Id).Where(done.Contains)];
+        Site.HandedOver = [.. HandoffChecklist.Of(Settings).Select(i => i.Id).Where(done.Contains)];
         await db.SaveChangesAsync();
         return Back("Ticks saved");
     }
 
     public async Task<IActionResult> OnPostCareAsync()
     {
-        Checklist = HandoffChecklist.Of(await Store.SettingsAsync(Site));
+        Checklist = HandoffChecklist.Of(Settings);
         if (Open > 0) return Back("Some things are still open");
         await Store.MoveAsync(Site, Station.Care, Who, Party.Client);
         TempData["Said"] = $"{Site.Client.Name} is handed over";

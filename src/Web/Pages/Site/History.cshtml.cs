@@ -1,9 +1,8 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Proofs;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
 
@@ -45,7 +44,7 @@ public sealed class HistoryModel(SiteStore store, SiteStatus status, SiteAddress
         Chosen = Entries.Find(e => e.Revision == number) ?? (await history.ListAsync(Site.Id, number + 1)).FirstOrDefault();
         TypedName = Chosen?.Name ?? "";
         ThenUrl = sheets.Url(new SheetView(Site.Id, null, number));
-        var text = TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text;
+        var text = SiteTexts.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text;
         Changes = [.. Difference.Between(then, Document, text.Plain).GroupBy(c => (c.Section, c.Label)).Select(g => (g.Key, Changes: g.ToImmutableArray(), Here: Document.FindSection(g.Key.Section)?.Section))
             .Select(g => new SectionDifference(g.Key.Section, g.Key.Label, g.Changes, g.Here?.HasKept == true, g.Here is { } here && then.FindSection(here.Id)?.Section.Content.GetType() == here.Content.GetType()))];
         Apart = [.. ApartOf(then, Document, text)];

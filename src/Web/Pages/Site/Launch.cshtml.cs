@@ -1,14 +1,14 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Launching;
-using Plurimax.Core.Line;
-using Plurimax.Core.Rendering;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Sections;
+using Plurimax.Text;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Launching;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Pages.Site;
 
@@ -22,7 +22,7 @@ public sealed class LaunchModel(SiteStore store, SiteStatus status, SiteAddresse
     public int New { get; private set; }
     public string? DomainProblem { get; private set; }
     public string? TypedDomain { get; private set; }
-    public string Suggested => Composer.Slug(Site.Client.Name).Replace("-", "") + ".example";
+    public string Suggested => Slug.Of(Site.Client.Name).Replace("-", "") + ".example";
 
     public Task OnGetAsync() => LayAsync();
 
@@ -30,7 +30,7 @@ public sealed class LaunchModel(SiteStore store, SiteStatus status, SiteAddresse
     {
         Findings = await publisher.PreflightAsync(Site);
         Releases = await db.Releases.AsNoTracking().Where(r => r.SiteId == Site.Id).OrderByDescending(r => r.Number).Take(12).ToListAsync();
-        Files = publisher.Render(Site, Document, Site.Client.Facts, await publisher.SettingsAsync(Site));
+        Files = publisher.Render(Site, Document, Site.Client.Facts, await publisher.SettingsAsync(Site, Settings));
         var live = Releases.Find(r => r.Id == Site.LiveReleaseId)?.Manifest.Values.Select(f => f.Hash).ToHashSet() ?? [];
         New = Files.Files.Values.Count(f => !live.Contains(Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(f))));
         Summary = await Status.OfAsync(Site, Findings.Count(f => f.Severity == Severity.Blocker));

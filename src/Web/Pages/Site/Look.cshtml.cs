@@ -1,10 +1,14 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Web.Briefing;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Lookbooks;
 using Plurimax.Web.Proofs;
@@ -28,7 +32,7 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
     public ImmutableArray<OfferedLook> Offers { get; private set; } = [];
     public List<KeptLook> Kept { get; private set; } = [];
     public SentLookbook? Sent { get; private set; }
-    public List<Data.ClientFile> Pictures { get; private set; } = [];
+    public List<ClientFile> Pictures { get; private set; } = [];
     public Page Leaf { get; private set; } = null!;
     public IEnumerable<Page> Leaves => Document.Pages.Where(p => !p.Hidden);
     /// <summary>The link of the lookbook that was just sent; shown once, since only its hash is stored.</summary>
@@ -36,8 +40,8 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
     public string? Email => Site.Client.Facts.Any<TextValue>("email")?.Text;
     protected override string QueryOf() => Wish.Query();
 
-    public string Plain(Passage p) => (_text ??= Core.Rendering.TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text).Plain(p);
-    private Core.Rendering.TextEngine? _text;
+    public string Plain(Passage p) => (_text ??= SiteTexts.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text).Plain(p);
+    private TextEngine? _text;
 
     public async Task OnGetAsync()
     {
@@ -93,7 +97,7 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
     /// <summary>Colours out of a picture of the client or a file at hand.</summary>
     public async Task<IActionResult> OnPostColoursAsync(IFormFile? file, Guid? picture)
     {
-        var bytes = file is { Length: > 0 } ? await Briefing.Uploads.OneAsync(file, LookDesk.LargestPicture) : picture is { } id ? await desk.BytesAsync(Site.ClientId, id) : null;
+        var bytes = file is { Length: > 0 } ? await Uploads.OneAsync(file, LookDesk.LargestPicture) : picture is { } id ? await desk.BytesAsync(Site.ClientId, id) : null;
         if (bytes is null) { Problem = file is { Length: > 0 } ? "That file is too large; up to 8 MB can be read." : "Choose a logo or a photo first."; return await AgainAsync(); }
         var found = PictureColours.Of(bytes);
         if (!found.Ok) { Problem = found.Problem; return await AgainAsync(); }

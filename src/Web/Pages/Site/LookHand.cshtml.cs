@@ -2,14 +2,16 @@ using System.Collections.Immutable;
 using System.Text;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Extensions.Caching.Memory;
-using Plurimax.Core;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Web.Briefing;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Lookbooks;
 using Plurimax.Web.Proofs;
@@ -49,7 +51,7 @@ public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddres
         Dressed = DressedLook.Of(Choice);
         Leaf = Document.FindPage(leaf ?? "") is { Hidden: false } page ? page : Document.Pages[0];
         SheetUrl = sheets.Url(new SheetView(Site.Id, Choice), Leaf.File);
-        var settings = (await Store.SettingsAsync(Site)).All();
+        var settings = Settings.All();
         (Uses, Shares) = (await cache.GetOrCreateAsync($"uses {Site.Id} {Site.Head} {Choice}", entry =>
         {
             entry.Size = 20_000;
@@ -67,7 +69,7 @@ public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddres
 
     /// <summary>What makers call a section, by the class that its style goes by.</summary>
     private static string Section(string css) => css switch { "head" => "the header", "foot" => "the footer", _ => SectionKinds.All.Values.FirstOrDefault(k => SiteRenderer.CssOf(k.Name) == css)?.Label.ToLowerInvariant() ?? css };
-    public string Plain(Passage p) => TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text.Plain(p);
+    public string Plain(Passage p) => SiteTexts.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text.Plain(p);
 
     public async Task<IActionResult> OnPostAsync(int revision, [FromForm] HandForm form, string? leaf, string how, string? name)
     {
@@ -94,13 +96,13 @@ public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddres
     }
 
     /// <summary>The look of the site as design tokens.</summary>
-    public FileContentResult OnGetTokens() => File(Encoding.UTF8.GetBytes(LookTokens.Write(Document.Look)), "application/json", $"{Composer.Slug(Site.Client.Facts.Name)}-{Document.Look.Id}.tokens.json");
+    public FileContentResult OnGetTokens() => File(Encoding.UTF8.GetBytes(LookTokens.Write(Document.Look)), "application/json", $"{Slug.Of(Site.Client.Facts.Name)}-{Document.Look.Id}.tokens.json");
 
     /// <summary>Reads a file of tokens and shows what it would make of the site; nothing is changed yet.</summary>
     public async Task<IActionResult> OnPostTokensAsync(IFormFile? file)
     {
         ViewData["LookTab"] = "hand";
-        var bytes = file is { Length: > 0 } ? await Briefing.Uploads.OneAsync(file, 1_000_000) : null;
+        var bytes = file is { Length: > 0 } ? await Uploads.OneAsync(file, 1_000_000) : null;
         Result<ReadLook>? read = bytes is null ? default(Result<ReadLook>?) : LookTokens.Read(Encoding.UTF8.GetString(bytes).TrimStart('\uFEFF'), Document.Look);
         TokenProblem = file is not { Length: > 0 } ? "Choose a file of design tokens (.tokens.json) first." : bytes is null ? "That is larger than 1 MB; a file of tokens is a few kB." : read!.Value.Problem;
         if (TokenProblem is not null)

@@ -1,12 +1,13 @@
 using System.Collections.Immutable;
 using System.Text;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core;
-using Plurimax.Core.Composing;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
-using Plurimax.Core.Wordmarks;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Design.Styling;
+using Plurimax.Design.Wordmarks;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Web.Briefing;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Lookbooks;
 using Plurimax.Web.Proofs;
@@ -22,7 +23,7 @@ public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddres
     public DressedLook Dressed { get; private set; } = null!;
     public MarkWords Words { get; private set; } = null!;
     public string? Problem { get; private set; }
-    public List<Data.ClientFile> Pictures { get; private set; } = [];
+    public List<ClientFile> Pictures { get; private set; } = [];
     public string SheetUrl { get; private set; } = "";
     public SiteFile? Logo => Document.Mark?.File is { } id && !Document.Files.IsDefault ? Document.Files.FirstOrDefault(f => f.Id == id) : null;
 
@@ -40,7 +41,7 @@ public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddres
         SheetUrl = sheets.Url(new SheetView(Site.Id));
     }
 
-    public string Drawn(Core.Wordmarks.Composition c) => Convert.ToBase64String(Encoding.UTF8.GetBytes(MarkSheets.Pair(MarkSheets.Draw(c, Words), Dressed)));
+    public string Drawn(Plurimax.Design.Wordmarks.Composition c) => Convert.ToBase64String(Encoding.UTF8.GetBytes(MarkSheets.Pair(MarkSheets.Draw(c, Words), Dressed)));
     public string Tab => Convert.ToBase64String(Encoding.UTF8.GetBytes(MarkSheets.Favicon(Words, Dressed)));
     public string Card => Convert.ToBase64String(MarkSheets.Card(Words, Dressed));
 
@@ -53,7 +54,7 @@ public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddres
 
     public async Task<IActionResult> OnPostLogoAsync(int revision, IFormFile? file, Guid? picture)
     {
-        var bytes = file is { Length: > 0 } ? await Briefing.Uploads.OneAsync(file, LookDesk.LargestPicture) : picture is { } id ? await desk.BytesAsync(Site.ClientId, id) : null;
+        var bytes = file is { Length: > 0 } ? await Uploads.OneAsync(file, LookDesk.LargestPicture) : picture is { } id ? await desk.BytesAsync(Site.ClientId, id) : null;
         var read = bytes is null
             ? Result<(SiteMark Mark, SiteFile File, ImmutableArray<string> Remarks)>.Fail(file is { Length: > 0 } ? "That file is larger than 8 MB." : "Choose a logo first: SVG is best, PNG or WebP will do.")
             : desk.Logo(bytes, Document, Site.Facts.Name);
@@ -83,7 +84,7 @@ public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddres
             "one" => MarkSheets.Colours(Dressed, one: true),
             _ => default,
         };
-        return svg.Ink is null ? NotFound() : File(Encoding.UTF8.GetBytes(MarkSheets.Svg(MarkSheets.Draw(c, Words), svg, Words.Name)), "image/svg+xml", $"{Composer.Slug(Words.Name)}-{composition}-{kind}.svg");
+        return svg.Ink is null ? NotFound() : File(Encoding.UTF8.GetBytes(MarkSheets.Svg(MarkSheets.Draw(c, Words), svg, Words.Name)), "image/svg+xml", $"{Slug.Of(Words.Name)}-{composition}-{kind}.svg");
     }
 
     private RedirectResult To(string said)

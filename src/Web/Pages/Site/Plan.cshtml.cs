@@ -1,11 +1,14 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Plans.Drawing;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
 using Plurimax.Data.Sites;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Pages;
+using Plurimax.Making.Plans.Drawing;
+using Plurimax.Making.Plans;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Text;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Planning;
 
@@ -29,7 +32,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     public string? Email => Site.Client.Facts.Any<TextValue>("email")?.Text;
     protected override string QueryOf() => InHand is { } p ? $"?leaf={p.Id}" : "";
 
-    private TextEngine Text => _text ??= TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text;
+    private TextEngine Text => _text ??= SiteTexts.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text;
     public string Plain(Passage p) => Text.Plain(p);
 
     /// <summary>Its heading where the kind alone would not tell it from its neighbours.</summary>
@@ -47,7 +50,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     public string? WaitsFor(SectionKind kind) => (_waiting ??= new Waiting(Document, Site.Facts)).For(kind);
 
     /// <summary>The fact without which an action would lead nowhere, where it is not known.</summary>
-    public string? Lacks(Core.Trades.MainAction action) => Core.Composing.Composer.NeededBy(action) is var fact && FactTree.Has(FactTree.Build(Site.Facts), fact) ? null : fact;
+    public string? Lacks(MainAction action) => Composer.NeededBy(action) is var fact && FactTree.Has(FactTree.Build(Site.Facts), fact) ? null : fact;
 
     /// <summary>What a wish for a page was understood as, to be looked at before it is done.</summary>
     public PageProposal? Wished { get; private set; }
@@ -73,14 +76,14 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
         .Where(p => Document.FindPage(p.Id) is null && !Document.Removed.Contains(p.Id) && !p.Id.StartsWith("service-", StringComparison.Ordinal));
 
     public Task<IActionResult> OnPostAddOfferedAsync(int revision, string kind) => Offers().FirstOrDefault(p => p.Id == kind) is { } offered
-        ? AddAsync(revision, PageKinds.Of(offered.Id).Label, Core.Composing.Composer.PageFor(Trade, Site.Facts, Document, offered)) : Task.FromResult(Refuse("That page is there by now, or its fact is gone."));
+        ? AddAsync(revision, PageKinds.Of(offered.Id).Label, Composer.PageFor(Trade, Site.Facts, Document, offered)) : Task.FromResult(Refuse("That page is there by now, or its fact is gone."));
 
     /// <summary>Languages that the trade is written in and the site does not have yet.</summary>
     public IEnumerable<string> MoreLanguages() => Store.LanguagesOf(Site).Where(l => Document.Languages.All(h => h.Split('-')[0] != l.Split('-')[0]));
     public static string NameOf(string language) => SiteWords.For(language).Get("language.name");
 
     public Task<IActionResult> OnPostAddLanguageAsync(int revision, string? language) => language is not null && MoreLanguages().Contains(language) && Store.TradeIn(Site, language) is { } trade
-        ? DoAsync(revision, new AddLanguage(language, Core.Composing.Composer.WithLanguage(Document, trade, Site.Facts)), _ => $"{language.Split('-')[0]}/home") : Task.FromResult(Refuse("The trade is not written in that language yet."));
+        ? DoAsync(revision, new AddLanguage(language, Composer.WithLanguage(Document, trade, Site.Facts)), _ => $"{language.Split('-')[0]}/home") : Task.FromResult(Refuse("The trade is not written in that language yet."));
 
     public Task<IActionResult> OnPostRemoveLanguageAsync(int revision, string language) => DoAsync(revision, new RemoveLanguage(language), _ => null);
 
@@ -97,7 +100,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
         return (size, [.. next.Pages.ExceptBy(Document.Pages.Select(p => p.Id), p => p.Id)], [.. Document.Pages.ExceptBy(next.Pages.Select(p => p.Id), p => p.Id)], next.Pages.Sum(p => p.Sections.Length));
     }
 
-    public Task<IActionResult> OnPostActionAsync(int revision, Core.Trades.MainAction action) => DoAsync(revision, new SetAction(action), _ => null);
+    public Task<IActionResult> OnPostActionAsync(int revision, MainAction action) => DoAsync(revision, new SetAction(action), _ => null);
 
 
     private void Lay(string? leaf)
@@ -107,7 +110,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
         Remarks = PlanRules.Check(Document, Site.Facts);
     }
 
-    private string FileName(string extension) => $"{Core.Composing.Composer.Slug(Site.Client.Facts.Name)}-plan.{extension}";
+    private string FileName(string extension) => $"{Slug.Of(Site.Client.Facts.Name)}-plan.{extension}";
 
     public IActionResult OnGetFile(string kind)
     {

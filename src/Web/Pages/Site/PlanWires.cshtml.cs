@@ -1,11 +1,12 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Core.Plans;
-using Plurimax.Core.Plans.Drawing;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Styling;
 using Plurimax.Data.Sites;
+using Plurimax.Design.Styling;
+using Plurimax.Making.Plans.Drawing;
+using Plurimax.Making.Plans;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Text;
 using Plurimax.Web.Hosting;
 
 namespace Plurimax.Web.Pages.Site;
@@ -15,9 +16,9 @@ public sealed class PlanWiresModel(SiteStore store, SiteStatus status, SiteAddre
 {
     protected override string StationName => "plan";
     private TextEngine? _text;
-    private TextEngine Text => _text ??= TextEngine.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text;
+    private TextEngine Text => _text ??= SiteTexts.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text;
 
-    public Core.Sites.Page Leaf { get; private set; } = null!;
+    public Plurimax.Sites.Page Leaf { get; private set; } = null!;
     public ImmutableArray<(int Width, double Height, ImmutableArray<(string Label, Wire Wire, bool Hidden, string? Waits, string? Section)> Parts)> Widths { get; private set; } = [];
     public string Plain(Passage p) => Text.Plain(p);
 
@@ -33,7 +34,7 @@ public sealed class PlanWiresModel(SiteStore store, SiteStatus status, SiteAddre
     {
         OnGet(leaf);
         var sheet = PlanDrawing.Page(Document, Leaf, Site.Facts, Text);
-        var name = $"{Core.Composing.Composer.Slug(Site.Client.Facts.Name)}-{Leaf.Bare}";
+        var name = $"{Slug.Of(Site.Client.Facts.Name)}-{Leaf.Bare}";
         return kind switch
         {
             "svg" => File(System.Text.Encoding.UTF8.GetBytes(PlanFiles.Svg(sheet)), "image/svg+xml", name + ".svg"),

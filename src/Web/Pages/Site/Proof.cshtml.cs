@@ -1,14 +1,14 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Line;
-using Plurimax.Core.Proofs;
-using Plurimax.Core.Saying;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Saying;
+using Plurimax.Sites;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
+using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Making.Settings;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.RollOuts;
 
@@ -22,7 +22,7 @@ public sealed class SettingsModel(SiteStore store, SiteStatus status, SiteAddres
 
     public OwnSettingsView View { get; private set; } = null!;
     public List<(Guid Id, string Name, bool OfClient)> Follows { get; private set; } = [];
-    public List<StandardRow> Others { get; private set; } = [];
+    public List<StandardName> Others { get; private set; } = [];
     public bool Behind { get; private set; }
     public int Makes { get; private set; }
     public string? MakeProblem { get; private set; }
@@ -37,13 +37,11 @@ public sealed class SettingsModel(SiteStore store, SiteStatus status, SiteAddres
     private async Task LayAsync(string? problem = null, string? typed = null, SettingChange? theirs = null, string? why = null, string? review = null)
     {
         if (Leaf is { Length: > 0 } && Document.Pages.All(p => p.Bare != Leaf)) Leaf = null;
-        var stack = await Store.SettingsAsync(Site);
+        var stack = Settings;
         var page = Leaf is { Length: > 0 } ? Leaf : null;
         View = new OwnSettingsView(SettingLayer.Site, Site.Id, page is null ? Site.Client.Name : $"page {page}", Here, QueryOf(), await own.RowsAsync(stack, SettingLayer.Site, Scope, page, Q, Show, Edit, (Site.Client.Facts.Country, Trade.Kind, Document.Language.Split('-')[0])), Owner, Edit, page, [.. Document.Pages.Select(p => (p.Bare, p.Menu.Text)).Distinct()])
         { Problem = problem, Typed = typed, Theirs = theirs, TypedWhy = why, TypedReview = review, Client = Site.ClientId, Reads = Edit is not null && SettingsRegistry.Find(Edit) is { IsProse: true } prose && (typed ?? stack.Resolve(prose, page is null ? null : $"{Scope}/{page}").Value) is { } text && text.Contains('{') ? StandardsDesk.Reads(text, Site, stack, Trade.Kind) : null };
-        var standards = await desk.ListAsync();
-        Follows = [.. stack.Sources.Where(s => s.Layer == SettingLayer.Standard).Select(s => Guid.TryParse(s.Scope, out var g) ? g : Guid.Empty).Where(g => standards.Any(s => s.Id == g)).Select(g => (g, standards.First(s => s.Id == g).Name, false))];
-        // One that sets nothing yet is followed as well.
+        var standards = await desk.NamesAsync();
         var rows = await db.Follows.AsNoTracking().Where(f => (f.Layer == SettingLayer.Site && f.Scope == Scope) || (f.Layer == SettingLayer.Client && f.Scope == Site.ClientId.ToString())).OrderBy(f => f.Layer).ThenBy(f => f.Place).ToListAsync();
         Follows = [.. rows.Select(f => (f.StandardId, standards.Find(s => s.Id == f.StandardId)?.Name ?? "", f.Layer == SettingLayer.Client && rows.All(o => o.Layer != SettingLayer.Site || o.StandardId != f.StandardId))).DistinctBy(f => f.StandardId)];
         Others = [.. standards.Where(s => !s.Retired && Follows.All(f => f.Id != s.Id))];
@@ -85,7 +83,7 @@ public sealed class SettingsModel(SiteStore store, SiteStatus status, SiteAddres
     public async Task<IActionResult> OnPostMakeAsync(string? name, string? about)
     {
         if (!Owner) return Forbid();
-        var values = Made(await Store.SettingsAsync(Site));
+        var values = Made(Settings);
         await using var transaction = await db.Database.BeginTransactionAsync();
         var (made, problem) = await shelf.CreateAsync(name, about, values, Who);
         if (made is null)

@@ -1,9 +1,13 @@
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Impact;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Plurimax.Web.RollOuts;
 
 namespace Plurimax.Web.Pages.Standards;
@@ -33,10 +37,10 @@ public sealed class AboutModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
         Standard = standard;
         var own = (await db.Follows.AsNoTracking().Where(f => f.StandardId == id && f.Layer == SettingLayer.Site).Select(f => f.Scope).ToListAsync()).Select(Guid.Parse).ToHashSet();
         var reached = await (await shelf.FollowersAsync(Place)).OrderBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId, Live = s.LiveReleaseId != null }).ToListAsync();
-        Followers = reached.ConvertAll(s => new FollowerRow(s.Id, s.Name, Core.Trades.TradeTemplate.FamilyOf(s.TradeId), own.Contains(s.Id) ? null : "its client", s.Live));
+        Followers = reached.ConvertAll(s => new FollowerRow(s.Id, s.Name, TradeTemplate.FamilyOf(s.TradeId), own.Contains(s.Id) ? null : "its client", s.Live));
         var ids = reached.ConvertAll(r => r.Id);
-        var words = Core.Facts.FactReader.Clean(Find).ToLowerInvariant();
-        Others = [.. (await db.Sites.Where(s => !s.IsSample && !ids.Contains(s.Id) && (words == "" || s.Client.Name.ToLower().Contains(words) || s.TradeId.Contains(words))).OrderBy(s => s.Client.Name).Take(MostOffered).Select(s => new { s.Id, s.Client.Name, s.TradeId }).ToListAsync()).Select(s => (s.Id, s.Name, Core.Trades.TradeTemplate.FamilyOf(s.TradeId)))];
+        var words = FactReader.Clean(Find).ToLowerInvariant();
+        Others = [.. (await db.Sites.Where(s => !s.IsSample && !ids.Contains(s.Id) && (words == "" || s.Client.Name.ToLower().Contains(words) || s.TradeId.Contains(words))).OrderBy(s => s.Client.Name).Take(MostOffered).Select(s => new { s.Id, s.Client.Name, s.TradeId }).ToListAsync()).Select(s => (s.Id, s.Name, TradeTemplate.FamilyOf(s.TradeId)))];
         Versions = await db.StandardVersions.AsNoTracking().Where(v => v.Layer == SettingLayer.Standard && v.Scope == Place.Scope).OrderByDescending(v => v.Number).Take(50).ToListAsync();
         Behind = [.. (await rollOuts.BehindAsync(await shelf.FollowersAsync(Place))).Select(b => b.Id)];
         Sets = await db.Settings.CountAsync(s => s.Layer == SettingLayer.Standard && s.Scope == Place.Scope);
@@ -52,10 +56,8 @@ public sealed class AboutModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     {
         if (!await LoadAsync(id)) return NotFound();
         if (!Owner) return Forbid();
-        if (Standard.RetiredAt is not null) return Back($"{Standard.Name} is retired; nobody begins to follow it");
-        var n = 0;
-        foreach (var s in site.Distinct().Where(s => Followers.TrueForAll(f => f.Id != s))) if (await shelf.FollowAsync(SettingLayer.Site, s.ToString(), id, Who) is null) n++;
-        return Back(n == 0 ? "Tick the sites that should follow it" : $"{n} {(n == 1 ? "site follows" : "sites follow")} {Standard.Name} now; published ones show it with the next roll-out");
+        var (n, problem) = await shelf.FollowAsync(SettingLayer.Site, [.. site.Where(s => Followers.TrueForAll(f => f.Id != s)).Select(s => s.ToString())], id, Who);
+        return Back(problem ?? (n == 0 ? "Tick the sites that should follow it" : $"{n} {(n == 1 ? "site follows" : "sites follow")} {Standard.Name} now; published ones show it with the next roll-out"));
     }
 
     public async Task<IActionResult> OnPostLeaveAsync(Guid id, Guid site)
@@ -71,7 +73,7 @@ public sealed class AboutModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
         if (!await LoadAsync(id)) return NotFound();
         if (!Owner) return Forbid();
         if (await shelf.NameFaultAsync(name, id) is { } bad) { Problem = bad; Response.StatusCode = 422; return Page(); }
-        (Standard.Name, Standard.About) = (Core.Facts.FactReader.Clean(name), Core.Facts.FactReader.Clean(about));
+        (Standard.Name, Standard.About) = (FactReader.Clean(name), FactReader.Clean(about));
         await db.SaveChangesAsync();
         return Back("Named");
     }
@@ -83,7 +85,7 @@ public sealed class AboutModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
         var values = await shelf.ValuesAsync(Place);
         for (var n = 1; ; n++)
         {
-            var (made, problem) = await shelf.CreateAsync(Core.Lettering.Letters.Cut(Standard.Name, 46) + (n == 1 ? " (copy)" : $" (copy {n})"), Standard.About, values, Who);
+            var (made, problem) = await shelf.CreateAsync(Letters.Cut(Standard.Name, 46) + (n == 1 ? " (copy)" : $" (copy {n})"), Standard.About, values, Who);
             if (made is null && n < 20) continue;
             TempData["Said"] = made is null ? problem : $"{made.Name} is there, with the same {values.Count} values; nobody follows it yet";
             return Redirect($"/standards/{made?.Id ?? id}");
@@ -121,7 +123,7 @@ public sealed class AboutModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     {
         if (!await LoadAsync(id)) return NotFound();
         var file = new StandardFile(Standard.Name, Standard.About, await shelf.ValuesAsync(Place));
-        return format == "json" ? File(System.Text.Encoding.UTF8.GetBytes(file.Json()), "application/json", $"{Core.Composing.Composer.Slug(Standard.Name)}.json")
-            : File(System.Text.Encoding.UTF8.GetBytes(file.Yaml()), "application/yaml", $"{Core.Composing.Composer.Slug(Standard.Name)}.yaml");
+        return format == "json" ? File(System.Text.Encoding.UTF8.GetBytes(file.Json()), "application/json", $"{Slug.Of(Standard.Name)}.json")
+            : File(System.Text.Encoding.UTF8.GetBytes(file.Yaml()), "application/yaml", $"{Slug.Of(Standard.Name)}.yaml");
     }
 }

@@ -1,10 +1,10 @@
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Exports;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Making.Settings;
+using Plurimax.Text;
 
 namespace Plurimax.Web.Pages.Standards;
 

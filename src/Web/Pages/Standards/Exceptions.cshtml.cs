@@ -1,8 +1,8 @@
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Making.Settings;
 
 namespace Plurimax.Web.Pages.Standards;
 

@@ -1,14 +1,16 @@
 using System.Collections.Immutable;
 using System.Text;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Styling;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Publishing.Impact;
+using Plurimax.Sites;
+using Plurimax.Text;
 using Plurimax.Web.RollOuts;
 
 namespace Plurimax.Web.Pages.Standards;
@@ -76,7 +78,7 @@ public sealed class ExchangeModel(PlurimaxDb db, StandardShelf shelf, StandardsD
         await ReadAsync();
         if (Look is { } look)
         {
-            var called = Core.Facts.FactReader.Clean(name);
+            var called = FactReader.Clean(name);
             if (called.Length is 0 or > 60) { Problem = "Give the look a name of 1 to 60 characters."; Response.StatusCode = 422; return Page(); }
             db.Add(new KeptLook { Name = called, Choice = look.Choice, Who = Who, At = clock.GetUtcNow() });
             await db.SaveChangesAsync();

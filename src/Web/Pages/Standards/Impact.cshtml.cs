@@ -1,14 +1,16 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Microsoft.AspNetCore.Authorization;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Proofs;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Publishing.Impact;
+using Plurimax.Sites;
 using Plurimax.Web.Proofs;
 using Plurimax.Web.RollOuts;
 
@@ -98,7 +100,7 @@ public sealed class ImpactModel(PlurimaxDb db, StandardShelf shelf, StandardsDes
             begins = new DateTimeOffset(when, TimeSpan.Zero);
         }
         var name = Drafts.Count == 1 ? $"{SettingsRegistry.Find(Drafts[0].Key)?.Name ?? "A passage"}, {PlaceName}" : $"{Drafts.Count} settings, {PlaceName}";
-        var (saved, rollOut) = await rollOuts.SaveAsync(Place, name, print, Core.Facts.FactReader.Clean(why), pace, begins, User.Identity?.Name ?? "somebody");
+        var (saved, rollOut) = await rollOuts.SaveAsync(Place, name, print, FactReader.Clean(why), pace, begins, User.Identity?.Name ?? "somebody");
         if (saved.Version is null)
         {
             await LoadAsync(at);

@@ -1,12 +1,15 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Standards;
-using Plurimax.Core.Trades;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Design.Styling;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Text;
+using Plurimax.Trades;
 using Plurimax.Web.RollOuts;
 
 namespace Plurimax.Web.Pages.Standards;
@@ -97,13 +100,13 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
 
     private async Task<Guid?> NamedAsync(string name)
     {
-        var words = Core.Facts.FactReader.Clean(name).ToLowerInvariant();
+        var words = FactReader.Clean(name).ToLowerInvariant();
         return words.Length == 0 ? null : await db.Sites.Where(s => !s.IsSample && s.Client.Name.ToLower().StartsWith(words)).OrderBy(s => s.Client.Name.Length).Select(s => (Guid?)s.Id).FirstOrDefaultAsync();
     }
 
     public string LandsOn { get; private set; } = "";
 
-    private ImmutableArray<MatrixColumn> Lay(Data.Site? landing, SettingsStack stack)
+    private ImmutableArray<MatrixColumn> Lay(Plurimax.Data.Site? landing, SettingsStack stack)
     {
         var columns = ImmutableArray.CreateBuilder<MatrixColumn>();
         columns.Add(new("Default", "as shipped", SettingLayer.Default, ""));
@@ -233,6 +236,6 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     public async Task<IActionResult> OnGetTokensAsync(Guid kept)
     {
         if (await db.KeptLooks.AsNoTracking().FirstOrDefaultAsync(k => k.Id == kept && k.SiteId == null) is not { } look) return NotFound();
-        return File(System.Text.Encoding.UTF8.GetBytes(Core.Styling.LookTokens.Write(look.Choice)), "application/design-tokens+json", $"{Core.Composing.Composer.Slug(look.Name)}.tokens.json");
+        return File(System.Text.Encoding.UTF8.GetBytes(LookTokens.Write(look.Choice)), "application/design-tokens+json", $"{Slug.Of(look.Name)}.tokens.json");
     }
 }

@@ -1,14 +1,14 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Core.Facts;
-using Plurimax.Core.Rendering;
-using Plurimax.Core.Sites;
-using Plurimax.Core.Standards;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
+using Plurimax.Data;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Text;
 
 namespace Plurimax.Web.Pages.Standards;
 
@@ -72,7 +72,7 @@ public sealed class PassagesModel(PlurimaxDb db, StandardShelf shelf, SectionShe
             var key = $"{f.Section}/{f.Path}";
             var typed = text.GetValueOrDefault(key)?.ReplaceLineEndings("\n").Trim() ?? f.Text;
             if (TextEngine.Fault(typed) is { } fault) Problems[key] = fault;
-            else if (Placeholders.Unknown(typed).FirstOrDefault() is { } unknown) Problems[key] = $"“{unknown}” is no fact. Choose one from the list.";
+            else if (KnownFacts.Unknown(typed).FirstOrDefault() is { } unknown) Problems[key] = $"“{unknown}” is no fact. Choose one from the list.";
             else if (typed.Length > SetText.Longest) Problems[key] = $"That is {typed.Length:N0} characters; up to {SetText.Longest:N0} fit.";
             if (typed != f.Text && made[f.Section].Content.With(f.Path, p => p with { Text = typed, Kept = true, Needs = default }) is { } content) made = made.SetItem(f.Section, made[f.Section] with { Content = content });
         }

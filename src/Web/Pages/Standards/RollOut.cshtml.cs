@@ -1,7 +1,7 @@
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Plurimax.Core.Exports;
-using Plurimax.Core.Standards;
+using Microsoft.AspNetCore.Mvc;
+using Plurimax.Data.Standards;
+using Plurimax.Text;
 using Plurimax.Web.RollOuts;
 
 namespace Plurimax.Web.Pages.Standards;
@@ -11,7 +11,7 @@ public sealed class RollOutModel(RollOutDesk desk) : PageModel
 {
     public RollOutReport Report { get; private set; } = null!;
     public bool Owner => User.IsInRole("owner");
-    public string Place => new Data.Standards.SharedScope(Report.RollOut.Layer, Report.RollOut.Scope).Slug;
+    public string Place => new SharedScope(Report.RollOut.Layer, Report.RollOut.Scope).Slug;
 
     private async Task<bool> LoadAsync(Guid id, int rows = 300) => await desk.ReportAsync(id, rows) is { } r && (Report = r) is not null;
 

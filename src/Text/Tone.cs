@@ -1,0 +1,3 @@
+namespace Plurimax.Text;
+
+public enum Tone { Plain, Warm, Formal, Lively, Expert }
