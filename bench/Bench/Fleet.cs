@@ -4,22 +4,23 @@ using Microsoft.AspNetCore.Builder;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging;
+using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Data;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Trades;
+using Plurimax.Web;
 using Plurimax.Web.Launching;
 using Plurimax.Web.RollOuts;
-using Plurimax.Web;
 
 namespace Plurimax.Bench;
 
 /// <summary>
-/// A changed footer text over a fleet of published sites of six pages: the impact report, the roll-out, what is written, the memory it takes.
+/// A changed footer text over a fleet of published sites of six pages: the impact report, the roll-out, what is written, the memory it
+/// takes.
 /// Made in one process and measured in another, so that the memory is that of the measured work.
 /// </summary>
 public static class Fleet
@@ -37,13 +38,22 @@ public static class Fleet
     public static async Task MakeAsync(string connection, string folder, int count)
     {
         await using var app = Application(connection, folder);
-        using (var scope = app.Services.CreateScope()) await scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.MigrateAsync();
-        var trades = app.Services.GetRequiredService<TradeCatalogue>().All.Where(t => t.Language.StartsWith("en", StringComparison.Ordinal)).ToList();
+        using (var scope = app.Services.CreateScope())
+            await scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.MigrateAsync();
+        var trades = app
+            .Services.GetRequiredService<TradeCatalogue>()
+            .All.Where(t => t.Language.StartsWith("en", StringComparison.Ordinal))
+            .ToList();
         await Parallel.ForEachAsync(Enumerable.Range(0, count), new ParallelOptions { MaxDegreeOfParallelism = 2 }, async (i, stop) =>
         {
             using var scope = app.Services.CreateScope();
-            var (store, db) = (scope.ServiceProvider.GetRequiredService<SiteStore>(), scope.ServiceProvider.GetRequiredService<PlurimaxDb>());
-            var facts = FactSheet.From($"Fleet Firm {i}", "Hallow").With("email", new FactEntry(new TextValue($"post@firm{i}.example"), FactSource.Client, true));
+            var (store, db) = (
+                scope.ServiceProvider.GetRequiredService<SiteStore>(),
+                scope.ServiceProvider.GetRequiredService<PlurimaxDb>()
+            );
+            var facts = FactSheet
+                .From($"Fleet Firm {i}", "Hallow")
+                .With("email", new FactEntry(new TextValue($"post@firm{i}.example"), FactSource.Client, true));
             var site = await store.CreateAsync(trades[i % trades.Count], facts, new Wishes(), Who, null, cancel: stop);
             await scope.ServiceProvider.GetRequiredService<Publisher>().ReleaseAsync(site, Who, stop);
         });
@@ -54,35 +64,73 @@ public static class Fleet
     {
         await using var app = Application(connection, folder);
         var at = SharedScope.Agency;
-        async Task<T> With<T>(Func<IServiceProvider, Task<T>> act) { using var scope = app.Services.CreateScope(); return await act(scope.ServiceProvider); }
-        await With(s => s.GetRequiredService<StandardShelf>().DraftAsync(at, "footer_text", "{{ business.name }} answers within a day.\nRing {{ phone }}.", null, Who, evenSo: true));
+        async Task<T> With<T>(Func<IServiceProvider, Task<T>> act)
+        {
+            using var scope = app.Services.CreateScope();
+            return await act(scope.ServiceProvider);
+        }
+        await With(s =>
+            s.GetRequiredService<StandardShelf>()
+                .DraftAsync(at, "footer_text", "{{ business.name }} answers within a day.\nRing {{ phone }}.", null, Who, evenSo: true)
+        );
         var drafts = await With(s => s.GetRequiredService<StandardShelf>().DraftsAsync(at));
 
         // The yardstick: each site rendered once, on one core, nothing else.
         var all = await With(async s =>
         {
             var db = s.GetRequiredService<PlurimaxDb>();
-            return await db.Sites.AsNoTracking().Include(x => x.Client).Where(x => x.LiveReleaseId != null).Take(200).Select(x => new { Site = x, Document = db.Revisions.Where(r => r.SiteId == x.Id && r.Number == x.Head).Select(r => r.Document).First() }).ToListAsync();
+            return await db
+                .Sites.AsNoTracking()
+                .Include(x => x.Client)
+                .Where(x => x.LiveReleaseId != null)
+                .Take(200)
+                .Select(x => new
+                {
+                    Site = x,
+                    Document = db.Revisions.Where(r => r.SiteId == x.Id && r.Number == x.Head).Select(r => r.Document).First(),
+                })
+                .ToListAsync();
         });
         var trades = app.Services.GetRequiredService<TradeCatalogue>();
         // As an application that has run for a while: its code is compiled for good after some hundred sites.
-        for (var n = 0; n < 3; n++) foreach (var x in all) SiteRenderer.Render(x.Document, trades[x.Site.TradeId], x.Site.Facts, RenderSettings.Plain with { Made = _ => [] });
+        for (var n = 0; n < 3; n++)
+            foreach (var x in all)
+                SiteRenderer.Render(x.Document, trades[x.Site.TradeId], x.Site.Facts, RenderSettings.Plain with { Made = _ => [] });
         var watch = Stopwatch.StartNew();
-        foreach (var x in all) SiteRenderer.Render(x.Document, trades[x.Site.TradeId], x.Site.Facts, RenderSettings.Plain with { Made = _ => [] });
+        foreach (var x in all)
+            SiteRenderer.Render(x.Document, trades[x.Site.TradeId], x.Site.Facts, RenderSettings.Plain with { Made = _ => [] });
         var one = watch.Elapsed.TotalSeconds / all.Count;
 
         var impact = await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(at, drafts);
         var live = impact.Changed.Count(s => s.Live);
-        Console.WriteLine($"impact of a changed footer over {live} published sites, {impact.Pages} pages ({impact.Pages / Math.Max(1.0, live):0.0} a site with the one that stands in for missing ones): {impact.Took.TotalSeconds:0.0} s (bound 10 for 1,000); {impact.Took.TotalSeconds / (one * live):0.00} x rendering each once on one core");
+        Console.WriteLine(
+            $"impact of a changed footer over {live} published sites, {impact.Pages} pages ({impact.Pages / Math.Max(1.0, live):0.0}"
+                + $" a site with the one that stands in for missing ones): {impact.Took.TotalSeconds:0.0} s (bound 10 for 1,000); "
+                + $"{impact.Took.TotalSeconds / (one * live):0.00} x rendering each once on one core"
+        );
 
         watch.Restart();
-        var (saved, rollOut) = await With(s => s.GetRequiredService<RollOutDesk>().SaveAsync(at, "bench", StandardShelf.PrintOf(drafts), "", RollOutPace.Now, null, Who));
-        if (rollOut is null) throw new InvalidOperationException(saved.Problem ?? "Nobody is behind.");
-        await Task.WhenAll(Enumerable.Range(0, 2).Select(async _ => { while (await With(s => s.GetRequiredService<RollOutDesk>().StepAsync(default))) { } }));
+        var (saved, rollOut) = await With(s =>
+            s.GetRequiredService<RollOutDesk>().SaveAsync(at, "bench", StandardShelf.PrintOf(drafts), "", RollOutPace.Now, null, Who)
+        );
+        if (rollOut is null)
+            throw new InvalidOperationException(saved.Problem ?? "Nobody is behind.");
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 2)
+                .Select(async _ =>
+                {
+                    while (await With(s => s.GetRequiredService<RollOutDesk>().StepAsync(default))) { }
+                })
+        );
         var took = watch.Elapsed.TotalSeconds;
         var report = (await With(s => s.GetRequiredService<RollOutDesk>().ReportAsync(rollOut.Id, 100_000)))!;
         var written = await With(s => s.GetRequiredService<PlurimaxDb>().Releases.Where(r => r.Number > 1).SumAsync(r => r.FilesNew));
-        Console.WriteLine($"roll-out to {report.Of(RollOutSiteState.Done)} sites: {took:0.0} s (bound 60 for 1,000), {report.Files} files changed, {written} written, {report.Of(RollOutSiteState.Failed)} failed; {took / (one * report.All):0.00} x rendering each once");
+        Console.WriteLine(
+            $"roll-out to {report.Of(RollOutSiteState.Done)} sites: {took:0.0} s (bound 60 for 1,000), {report.Files} files "
+                + $"changed, {written} written, {report.Of(RollOutSiteState.Failed)} failed; {took / (one * report.All):0.00} x rendering "
+                + $"each once"
+        );
 
         watch.Restart();
         var (back, _, values) = await With(s => s.GetRequiredService<RollOutDesk>().RollBackAsync(rollOut.Id, Who));
@@ -90,7 +138,13 @@ public static class Fleet
         watch.Restart();
         var behind = (await With(s => s.GetRequiredService<RollOutDesk>().BehindAsync())).Count;
         var took2 = watch.Elapsed.TotalMilliseconds;
-        var peak = long.Parse(File.ReadLines("/proc/self/status").First(l => l.StartsWith("VmHWM", StringComparison.Ordinal)).Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)[1], System.Globalization.CultureInfo.InvariantCulture) / 1024;
+        var peak =
+            long.Parse(
+                File.ReadLines("/proc/self/status")
+                    .First(l => l.StartsWith("VmHWM", StringComparison.Ordinal))
+                    .Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)[1],
+                System.Globalization.CultureInfo.InvariantCulture
+            ) / 1024;
         Console.WriteLine($"who is behind, over all published sites: {took2:0} ms ({behind}); highest memory {peak} MB (bound 500)");
     }
 }

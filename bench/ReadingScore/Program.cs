@@ -12,13 +12,22 @@ var clock = Stopwatch.StartNew();
 foreach (var c in cases)
 {
     var got = Corpus.Read(c);
-    if (wanted.Count > 0) Console.WriteLine(got.ToJsonString(new() { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping }));
-    foreach (var (fact, score) in Corpus.Compare(c, got)) sum[fact] += score;
+    if (wanted.Count > 0)
+        Console.WriteLine(
+            got.ToJsonString(
+                new() { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping }
+            )
+        );
+    foreach (var (fact, score) in Corpus.Compare(c, got))
+        sum[fact] += score;
 }
 clock.Stop();
-if (args.Contains("--wrong")) foreach (var w in sum.Values.SelectMany(s => s.Wrong)) Console.WriteLine(w);
+if (args.Contains("--wrong"))
+    foreach (var w in sum.Values.SelectMany(s => s.Wrong))
+        Console.WriteLine(w);
 Console.WriteLine($"{cases.Count} cases, {clock.Elapsed.TotalMilliseconds / cases.Count:0.0} ms a case");
-Console.WriteLine($"{"fact",-16}{"values",7}{"precision",11}{"recall",9}{"F1",7}");
-foreach (var (fact, s) in sum) Console.WriteLine($"{fact,-16}{s.Right + s.Missing,7}{s.Precision,11:0.000}{s.Recall,9:0.000}{s.F1,7:0.000}");
+Console.WriteLine($"{"fact", -16}{"values", 7}{"precision", 11}{"recall", 9}{"F1", 7}");
+foreach (var (fact, s) in sum)
+    Console.WriteLine($"{fact, -16}{s.Right + s.Missing, 7}{s.Precision, 11:0.000}{s.Recall, 9:0.000}{s.F1, 7:0.000}");
 var all = sum.Values.Aggregate(Score.None, (a, b) => a + b);
-Console.WriteLine($"{"all",-16}{all.Right + all.Missing,7}{all.Precision,11:0.000}{all.Recall,9:0.000}{all.F1,7:0.000}");
+Console.WriteLine($"{"all", -16}{all.Right + all.Missing, 7}{all.Precision, 11:0.000}{all.Recall, 9:0.000}{all.F1, 7:0.000}");

@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
-using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
@@ -14,7 +14,9 @@ using Plurimax.Sites;
 namespace Plurimax.Data;
 
 /// <summary>The only source of truth.</summary>
-public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityDbContext<AppUser, IdentityRole<Guid>, Guid>(options), IDataProtectionKeyContext
+public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
+    : IdentityDbContext<AppUser, IdentityRole<Guid>, Guid>(options),
+        IDataProtectionKeyContext
 {
     public DbSet<Client> Clients => Set<Client>();
     public DbSet<ClientPerson> People => Set<ClientPerson>();
@@ -74,10 +76,25 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             e.HasMany(x => x.Notes).WithOne().HasForeignKey(n => n.ClientId);
         });
         b.Entity<Batch>(e => e.HasIndex(x => x.State));
-        b.Entity<BatchRow>(e => { e.HasKey(x => new { x.BatchId, x.Number }); e.HasIndex(x => new { x.BatchId, x.State }); e.HasOne<Batch>().WithMany().HasForeignKey(x => x.BatchId); e.HasOne(x => x.Client).WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Cascade); });
+        b.Entity<BatchRow>(e =>
+        {
+            e.HasKey(x => new { x.BatchId, x.Number });
+            e.HasIndex(x => new { x.BatchId, x.State });
+            e.HasOne<Batch>().WithMany().HasForeignKey(x => x.BatchId);
+            e.HasOne(x => x.Client).WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Cascade);
+        });
         b.Entity<TemplateVersion>(e => e.HasKey(x => new { x.Family, x.Version }));
-        b.Entity<SampleLink>(e => { e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
-        b.Entity<ListImport>(e => { Json(e.Property(x => x.Choices)); Json(e.Property(x => x.Decisions)); e.HasIndex(x => x.At); });
+        b.Entity<SampleLink>(e =>
+        {
+            e.HasIndex(x => x.TokenHash).IsUnique();
+            e.HasIndex(x => new { x.SiteId, x.CreatedAt });
+        });
+        b.Entity<ListImport>(e =>
+        {
+            Json(e.Property(x => x.Choices));
+            Json(e.Property(x => x.Decisions));
+            e.HasIndex(x => x.At);
+        });
         b.Entity<Erasure>(e => Json(e.Property(x => x.Things)));
         b.Entity<Site>(e =>
         {
@@ -92,9 +109,26 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             e.HasOne(x => x.Client).WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Restrict);
             e.HasOne(x => x.Maker).WithMany().HasForeignKey(x => x.MakerId).OnDelete(DeleteBehavior.SetNull);
         });
-        b.Entity<SiteRevision>(e => { e.HasKey(x => new { x.SiteId, x.Number }); Json(e.Property(x => x.Document)); Json(e.Property(x => x.Facts)); e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId); });
-        b.Entity<SiteCopy>(e => { e.HasKey(x => x.SiteId); e.Property(x => x.Words).HasDefaultValueSql("'{}'"); e.HasIndex(x => x.Words).HasMethod("gin"); e.HasIndex(x => new { x.Trade, x.Language }); e.HasOne<Site>().WithOne().HasForeignKey<SiteCopy>(x => x.SiteId).OnDelete(DeleteBehavior.Cascade); });
-        b.Entity<SiteEvent>(e => { e.HasIndex(x => new { x.SiteId, x.At }); e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId); });
+        b.Entity<SiteRevision>(e =>
+        {
+            e.HasKey(x => new { x.SiteId, x.Number });
+            Json(e.Property(x => x.Document));
+            Json(e.Property(x => x.Facts));
+            e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId);
+        });
+        b.Entity<SiteCopy>(e =>
+        {
+            e.HasKey(x => x.SiteId);
+            e.Property(x => x.Words).HasDefaultValueSql("'{}'");
+            e.HasIndex(x => x.Words).HasMethod("gin");
+            e.HasIndex(x => new { x.Trade, x.Language });
+            e.HasOne<Site>().WithOne().HasForeignKey<SiteCopy>(x => x.SiteId).OnDelete(DeleteBehavior.Cascade);
+        });
+        b.Entity<SiteEvent>(e =>
+        {
+            e.HasIndex(x => new { x.SiteId, x.At });
+            e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId);
+        });
         b.Entity<Proof>(e =>
         {
             e.HasIndex(x => x.TokenHash).IsUnique();
@@ -103,20 +137,95 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             Json(e.Property(x => x.Facts));
             Json(e.Property(x => x.Settings));
         });
-        b.Entity<SavedSection>(e => { Json(e.Property(x => x.Section)); Json(e.Property(x => x.Further)); e.HasIndex(x => x.Name).IsUnique(); });
+        b.Entity<SavedSection>(e =>
+        {
+            Json(e.Property(x => x.Section));
+            Json(e.Property(x => x.Further));
+            e.HasIndex(x => x.Name).IsUnique();
+        });
         b.Entity<Mark>(e => e.HasIndex(x => new { x.ProofId, x.Number }).IsUnique());
-        b.Entity<Release>(e => { Json(e.Property(x => x.Manifest)); Json(e.Property(x => x.Facts)); Json(e.Property(x => x.Settings)); e.HasIndex(x => new { x.SiteId, x.Number }).IsUnique(); });
+        b.Entity<Release>(e =>
+        {
+            Json(e.Property(x => x.Manifest));
+            Json(e.Property(x => x.Facts));
+            Json(e.Property(x => x.Settings));
+            e.HasIndex(x => new { x.SiteId, x.Number }).IsUnique();
+        });
         b.Entity<Enquiry>(e => e.HasIndex(x => new { x.SiteId, x.At }));
-        b.Entity<Subscriber>(e => { e.HasIndex(x => new { x.SiteId, x.Email }).IsUnique(); e.HasIndex(x => x.TokenHash).IsUnique(); });
+        b.Entity<Subscriber>(e =>
+        {
+            e.HasIndex(x => new { x.SiteId, x.Email }).IsUnique();
+            e.HasIndex(x => x.TokenHash).IsUnique();
+        });
         b.Entity<OutboxMail>(e => e.HasIndex(x => new { x.SentAt, x.NextTry }));
-        b.Entity<SettingValue>(e => { e.HasKey(x => new { x.Layer, x.Scope, x.Key }); e.HasIndex(x => new { x.Key, x.Layer }); });
-        b.Entity<SettingDraft>(e => e.HasKey(x => new { x.Layer, x.Scope, x.Key }));
-        b.Entity<SettingChange>(e => { e.HasIndex(x => new { x.Layer, x.Scope, x.At }); e.HasIndex(x => x.At); });
+        b.Entity<SettingValue>(e =>
+        {
+            e.HasKey(x => new
+            {
+                x.Layer,
+                x.Scope,
+                x.Key,
+            });
+            e.HasIndex(x => new { x.Key, x.Layer });
+        });
+        b.Entity<SettingDraft>(e =>
+            e.HasKey(x => new
+            {
+                x.Layer,
+                x.Scope,
+                x.Key,
+            })
+        );
+        b.Entity<SettingChange>(e =>
+        {
+            e.HasIndex(x => new
+            {
+                x.Layer,
+                x.Scope,
+                x.At,
+            });
+            e.HasIndex(x => x.At);
+        });
         b.Entity<Standard>(e => e.HasIndex(x => x.Name).IsUnique());
-        b.Entity<StandardVersion>(e => { e.HasKey(x => new { x.Layer, x.Scope, x.Number }); Json(e.Property(x => x.Values)); });
-        b.Entity<Follow>(e => { e.HasKey(x => new { x.Layer, x.Scope, x.StandardId }); e.HasIndex(x => x.StandardId); e.HasOne<Standard>().WithMany().HasForeignKey(x => x.StandardId).OnDelete(DeleteBehavior.Cascade); });
-        b.Entity<RollOut>(e => { e.HasIndex(x => x.State); e.HasIndex(x => new { x.Layer, x.Scope, x.At }); });
-        b.Entity<RollOutSite>(e => { e.HasKey(x => new { x.RollOutId, x.Number }); e.HasIndex(x => new { x.RollOutId, x.State }); e.HasIndex(x => x.SiteId); e.HasOne<RollOut>().WithMany().HasForeignKey(x => x.RollOutId); e.HasOne(x => x.Site).WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.Cascade); });
+        b.Entity<StandardVersion>(e =>
+        {
+            e.HasKey(x => new
+            {
+                x.Layer,
+                x.Scope,
+                x.Number,
+            });
+            Json(e.Property(x => x.Values));
+        });
+        b.Entity<Follow>(e =>
+        {
+            e.HasKey(x => new
+            {
+                x.Layer,
+                x.Scope,
+                x.StandardId,
+            });
+            e.HasIndex(x => x.StandardId);
+            e.HasOne<Standard>().WithMany().HasForeignKey(x => x.StandardId).OnDelete(DeleteBehavior.Cascade);
+        });
+        b.Entity<RollOut>(e =>
+        {
+            e.HasIndex(x => x.State);
+            e.HasIndex(x => new
+            {
+                x.Layer,
+                x.Scope,
+                x.At,
+            });
+        });
+        b.Entity<RollOutSite>(e =>
+        {
+            e.HasKey(x => new { x.RollOutId, x.Number });
+            e.HasIndex(x => new { x.RollOutId, x.State });
+            e.HasIndex(x => x.SiteId);
+            e.HasOne<RollOut>().WithMany().HasForeignKey(x => x.RollOutId);
+            e.HasOne(x => x.Site).WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.Cascade);
+        });
         b.Entity<StartSheet>(e =>
         {
             Json(e.Property(x => x.Facts));
@@ -133,43 +242,96 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options) : IdentityD
             Json(e.Property(x => x.Questions));
             Json(e.Property(x => x.Typed));
         });
-        b.Entity<SentBrief>(e => { Json(e.Property(x => x.Document)); e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
-        b.Entity<KeptLook>(e => { Json(e.Property(x => x.Choice)); e.HasIndex(x => x.SiteId); e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.Cascade); });
-        b.Entity<SentLookbook>(e => { Json(e.Property(x => x.Looks)); Json(e.Property(x => x.Document)); Json(e.Property(x => x.Facts)); Json(e.Property(x => x.Settings)); Json(e.Property(x => x.Comments)); e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
-        b.Entity<SentPlan>(e => { Json(e.Property(x => x.Document)); Json(e.Property(x => x.Facts)); Json(e.Property(x => x.Comments)); e.HasIndex(x => x.TokenHash).IsUnique(); e.HasIndex(x => new { x.SiteId, x.CreatedAt }); });
-        b.Entity<ClientFile>(e => { Json(e.Property(x => x.Look)); e.HasIndex(x => new { x.ClientId, x.At }); e.HasOne<Client>().WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Cascade); });
+        b.Entity<SentBrief>(e =>
+        {
+            Json(e.Property(x => x.Document));
+            e.HasIndex(x => x.TokenHash).IsUnique();
+            e.HasIndex(x => new { x.SiteId, x.CreatedAt });
+        });
+        b.Entity<KeptLook>(e =>
+        {
+            Json(e.Property(x => x.Choice));
+            e.HasIndex(x => x.SiteId);
+            e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.Cascade);
+        });
+        b.Entity<SentLookbook>(e =>
+        {
+            Json(e.Property(x => x.Looks));
+            Json(e.Property(x => x.Document));
+            Json(e.Property(x => x.Facts));
+            Json(e.Property(x => x.Settings));
+            Json(e.Property(x => x.Comments));
+            e.HasIndex(x => x.TokenHash).IsUnique();
+            e.HasIndex(x => new { x.SiteId, x.CreatedAt });
+        });
+        b.Entity<SentPlan>(e =>
+        {
+            Json(e.Property(x => x.Document));
+            Json(e.Property(x => x.Facts));
+            Json(e.Property(x => x.Comments));
+            e.HasIndex(x => x.TokenHash).IsUnique();
+            e.HasIndex(x => new { x.SiteId, x.CreatedAt });
+        });
+        b.Entity<ClientFile>(e =>
+        {
+            Json(e.Property(x => x.Look));
+            e.HasIndex(x => new { x.ClientId, x.At });
+            e.HasOne<Client>().WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Cascade);
+        });
         b.Entity<RegisteredDomain>(e => e.HasKey(x => x.Name));
     }
 
     public override Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
     {
         // What a business is found by follows from its facts, whoever saves them.
-        foreach (var entry in ChangeTracker.Entries<Client>().Where(e => e.State is EntityState.Added or EntityState.Modified)) entry.Entity.Index();
+        foreach (var entry in ChangeTracker.Entries<Client>().Where(e => e.State is EntityState.Added or EntityState.Modified))
+            entry.Entity.Index();
         return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
     }
 
-    /// <summary>Holds the row of an entity until the transaction ends, and reads it as it is stored now: for values that are added to.</summary>
+    /// <summary>
+    /// Holds the row of an entity until the transaction ends, and reads it as it is stored now: for values that are added to.
+    /// </summary>
     public async Task HoldAsync(object entity, CancellationToken cancel = default)
     {
         var entry = Entry(entity);
         var table = entry.Metadata.GetTableName()!;
 #pragma warning disable EF1002 // The name of the table is the model's.
-        await Database.ExecuteSqlRawAsync($"select 1 from \"{table}\" where id = {{0}} for update", [entry.Property("Id").CurrentValue!], cancel);
+        await Database.ExecuteSqlRawAsync(
+            $"select 1 from \"{table}\" where id = {{0}} for update",
+            [entry.Property("Id").CurrentValue!],
+            cancel
+        );
 #pragma warning restore EF1002
         await entry.ReloadAsync(cancel);
     }
 
-    private static void Json<T>(PropertyBuilder<T> property) => property.HasColumnType("jsonb").HasConversion(
-        v => JsonSerializer.Serialize(v, SiteDocument.Json),
-        v => JsonSerializer.Deserialize<T>(v, SiteDocument.Json)!,
-        new ValueComparer<T>((a, b) => ReferenceEquals(a, b) || JsonSerializer.Serialize(a, SiteDocument.Json) == JsonSerializer.Serialize(b, SiteDocument.Json), v => 0, v => v));
+    private static void Json<T>(PropertyBuilder<T> property) =>
+        property
+            .HasColumnType("jsonb")
+            .HasConversion(
+                v => JsonSerializer.Serialize(v, SiteDocument.Json),
+                v => JsonSerializer.Deserialize<T>(v, SiteDocument.Json)!,
+                new ValueComparer<T>(
+                    (a, b) =>
+                        ReferenceEquals(a, b)
+                        || JsonSerializer.Serialize(a, SiteDocument.Json) == JsonSerializer.Serialize(b, SiteDocument.Json),
+                    v => 0,
+                    v => v
+                )
+            );
 
     /// <summary>How every part of the program reaches the database.</summary>
-    public static DbContextOptionsBuilder Configure(DbContextOptionsBuilder o, string connection) => o.UseNpgsql(connection).UseSnakeCaseNamingConvention();
+    public static DbContextOptionsBuilder Configure(DbContextOptionsBuilder o, string connection) =>
+        o.UseNpgsql(connection).UseSnakeCaseNamingConvention();
 }
 
 /// <summary>For the migration tool only.</summary>
 public sealed class DesignTime : Microsoft.EntityFrameworkCore.Design.IDesignTimeDbContextFactory<PlurimaxDb>
 {
-    public PlurimaxDb CreateDbContext(string[] args) => new((DbContextOptions<PlurimaxDb>)PlurimaxDb.Configure(new DbContextOptionsBuilder<PlurimaxDb>(), "Host=127.0.0.1;Database=plurimax").Options);
+    public PlurimaxDb CreateDbContext(string[] args) =>
+        new(
+            (DbContextOptions<PlurimaxDb>)
+                PlurimaxDb.Configure(new DbContextOptionsBuilder<PlurimaxDb>(), "Host=127.0.0.1;Database=plurimax").Options
+        );
 }

@@ -42,13 +42,23 @@ public sealed record PhoneValue(string E164, string National) : FactValue
 public sealed record HoursValue(OpeningHours Hours) : FactValue
 {
     /// <summary>Days said to be closed, Monday 0; a day that nobody spoke of is not among them.</summary>
-    [JsonIgnore] public ImmutableArray<int> Closed { get; init; } = [];
+    [JsonIgnore]
+    public ImmutableArray<int> Closed { get; init; } = [];
 
     /// <summary>Spans past midnight as they were said, since a span of <see cref="OpeningHours"/> ends on its own day.</summary>
-    [JsonIgnore] public ImmutableArray<(int Day, string Opens, string Closes)> Late { get; init; } = [];
+    [JsonIgnore]
+    public ImmutableArray<(int Day, string Opens, string Closes)> Late { get; init; } = [];
 
-    public override string Summary() => string.Join(", ", Hours.Runs().Where(r => r.Spans.Length > 0).Select(r =>
-        $"{Name(r.First)}{(r.Last > r.First ? $"-{Name(r.Last)}" : "")} {string.Join(" & ", r.Spans.Select(OpeningHours.Show))}"));
+    public override string Summary() =>
+        string.Join(
+            ", ",
+            Hours
+                .Runs()
+                .Where(r => r.Spans.Length > 0)
+                .Select(r =>
+                    $"{Name(r.First)}{(r.Last > r.First ? $"-{Name(r.Last)}" : "")} {string.Join(" & ", r.Spans.Select(OpeningHours.Show))}"
+                )
+        );
 
     private static string Name(int day) => CultureInfo.InvariantCulture.TextInfo.ToTitleCase(OpeningHours.DayKeys[day]);
 }
@@ -71,31 +81,38 @@ public sealed record PriceLine(string Service, decimal? Amount, bool From, strin
 public sealed record PricesValue(ImmutableArray<PriceLine> Lines) : FactValue
 {
     public override string Summary() => string.Join(", ", Lines.Select(l => $"{l.Service} {Figure(l)}".Trim()));
-    public override string Raw() => string.Join("\n", Lines.Select(l => $"{l.Service} | {Figure(l)}{(l.Note is null ? "" : $" | {l.Note}")}"));
+
+    public override string Raw() =>
+        string.Join("\n", Lines.Select(l => $"{l.Service} | {Figure(l)}{(l.Note is null ? "" : $" | {l.Note}")}"));
 
     /// <summary>The lines by group: a line without a figure and a note begins one. Groups without lines are left out.</summary>
     public ImmutableArray<(string? Group, ImmutableArray<PriceLine> Lines)> Groups()
     {
         var groups = new List<(string? Group, List<PriceLine> Lines)> { (null, []) };
         foreach (var line in Lines)
-            if (line is { Amount: null, Note: null }) groups.Add((line.Service.TrimEnd(':'), []));
-            else groups[^1].Lines.Add(line);
+            if (line is { Amount: null, Note: null })
+                groups.Add((line.Service.TrimEnd(':'), []));
+            else
+                groups[^1].Lines.Add(line);
         return [.. groups.Where(g => g.Lines.Count > 0).Select(g => (g.Group, g.Lines.ToImmutableArray()))];
     }
 
-    private static string Figure(PriceLine l) => l.Amount is { } a ? (l.From ? "from " : "") + a.ToString("0.##", CultureInfo.InvariantCulture) : "";
+    private static string Figure(PriceLine l) =>
+        l.Amount is { } a ? (l.From ? "from " : "") + a.ToString("0.##", CultureInfo.InvariantCulture) : "";
 }
 
 /// <param name="Date">Month the figure was read, yyyy-MM.</param>
 public sealed record RatingValue(decimal Value, int Count, string Source, string Date) : FactValue
 {
     public override string Summary() => string.Create(CultureInfo.InvariantCulture, $"{Value:0.0} from {Count}, {Source}, {Date}");
+
     public override string Raw() => string.Create(CultureInfo.InvariantCulture, $"{Value:0.0} | {Count} | {Source} | {Date}");
 }
 
 public sealed record CredentialValue(string Name, string Body, string? Number) : FactValue
 {
     public override string Summary() => string.Join(", ", new[] { Name, Body, Number }.Where(s => !string.IsNullOrEmpty(s)));
+
     public override string Raw() => string.Join(" | ", new[] { Name, Body, Number }.Where(s => !string.IsNullOrEmpty(s)));
 }
 
@@ -108,6 +125,7 @@ public sealed record YesNoValue(bool Yes) : FactValue
 public sealed record InsuranceValue(decimal Amount, string? Until) : FactValue
 {
     public override string Summary() => Amount.ToString("0", CultureInfo.InvariantCulture) + (Until is null ? "" : $" until {Until}");
+
     public override string Raw() => Amount.ToString("0", CultureInfo.InvariantCulture) + (Until is null ? "" : $" | {Until}");
 }
 
@@ -117,7 +135,12 @@ public sealed record Testimonial(string Quote, string Name, string Source, strin
 public sealed record TestimonialsValue(ImmutableArray<Testimonial> Items) : FactValue
 {
     public override string Summary() => Items.Length == 1 ? "1 testimonial" : $"{Items.Length} testimonials";
-    public override string Raw() => string.Join("\n", Items.Select(t => $"{t.Quote} | {t.Name} | {t.Source} | {t.Date} | {(t.Permission ? "permission" : "no permission")}"));
+
+    public override string Raw() =>
+        string.Join(
+            "\n",
+            Items.Select(t => $"{t.Quote} | {t.Name} | {t.Source} | {t.Date} | {(t.Permission ? "permission" : "no permission")}")
+        );
 }
 
 /// <param name="Day">0 is Monday.</param>
@@ -127,6 +150,13 @@ public sealed record TimetableRow(int Day, TimeOnly From, TimeOnly? To, string N
 public sealed record TimetableValue(ImmutableArray<TimetableRow> Rows) : FactValue
 {
     public override string Summary() => Rows.Length == 1 ? "1 class a week" : $"{Rows.Length} classes a week";
-    public override string Raw() => string.Join("\n", Rows.Select(r =>
-        $"{OpeningHours.DayKeys[r.Day]} | {r.From:HH:mm}{(r.To is { } to ? $"-{to:HH:mm}" : "")} | {r.Name}{(r.Note is null ? "" : $" | {r.Note}")}"));
+
+    public override string Raw() =>
+        string.Join(
+            "\n",
+            Rows.Select(r =>
+                $"{OpeningHours.DayKeys[r.Day]} | {r.From:HH:mm}{(r.To is { } to ? $"-{to:HH:mm}" : "")} | {r.Name}"
+                + $"{(r.Note is null ? "" : $" | {r.Note}")}"
+            )
+        );
 }

@@ -46,10 +46,11 @@ public sealed partial record OpeningHours(ImmutableArray<ImmutableArray<OpenSpan
     /// <summary>Days next to each other with the same hours, as (first, last, spans), closed days included.</summary>
     public IEnumerable<(int First, int Last, ImmutableArray<OpenSpan> Spans)> Runs()
     {
-        for (var i = 0; i < 7;)
+        for (var i = 0; i < 7; )
         {
             var j = i;
-            while (j < 6 && Days[j + 1].SequenceEqual(Days[i])) j++;
+            while (j < 6 && Days[j + 1].SequenceEqual(Days[i]))
+                j++;
             yield return (i, j, Days[i]);
             i = j + 1;
         }
@@ -64,12 +65,18 @@ public sealed partial record OpeningHours(ImmutableArray<ImmutableArray<OpenSpan
         var h = int.Parse(match.Groups[hour].Value, CultureInfo.InvariantCulture);
         var m = match.Groups[minute].Success ? int.Parse(match.Groups[minute].Value, CultureInfo.InvariantCulture) : 0;
         var ap = match.Groups[half].Value.ToLowerInvariant();
-        if (ap is "pm" && h < 12) h += 12;
-        if (ap is "am" && h == 12) h = 0;
-        if (h == 24 && m == 0) return new TimeOnly(23, 59);
+        if (ap is "pm" && h < 12)
+            h += 12;
+        if (ap is "am" && h == 12)
+            h = 0;
+        if (h == 24 && m == 0)
+            return new TimeOnly(23, 59);
         return h < 24 && m < 60 ? new TimeOnly(h, m) : null;
     }
 
-    [GeneratedRegex(@"^(?<h1>\d{1,2})(?:[:.](?<m1>\d{2}))?\s*(?<a1>am|pm)?\s*(?:-|–|to)\s*(?<h2>\d{1,2})(?:[:.](?<m2>\d{2}))?\s*(?<a2>am|pm)?$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"^(?<h1>\d{1,2})(?:[:.](?<m1>\d{2}))?\s*(?<a1>am|pm)?\s*(?:-|–|to)\s*(?<h2>\d{1,2})(?:[:.](?<m2>\d{2}))?\s*(?<a2>am|pm)?$",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex SpanPattern();
 }

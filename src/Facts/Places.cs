@@ -76,68 +76,93 @@ public static class Places
         ["denmark"] = "DK",
     }.ToImmutableDictionary(StringComparer.OrdinalIgnoreCase);
 
-    private static readonly ImmutableHashSet<string> Codes = [.. "GB IE US CA AU DE AT CH FR ES NL BE IT NZ PT LU DK SE NO FI PL CZ".Split(' ')];
+    private static readonly ImmutableHashSet<string> Codes =
+    [
+        .. "GB IE US CA AU DE AT CH FR ES NL BE IT NZ PT LU DK SE NO FI PL CZ".Split(' '),
+    ];
 
-    public static readonly ImmutableDictionary<string, string> States = Pairs("AL Alabama|AK Alaska|AZ Arizona|AR Arkansas|CA California|CO Colorado|CT Connecticut|DE Delaware|FL Florida|GA Georgia|HI Hawaii|ID Idaho|IL Illinois|IN Indiana|IA Iowa|KS Kansas|KY Kentucky|LA Louisiana|ME Maine|MD Maryland|MA Massachusetts|MI Michigan|MN Minnesota|MS Mississippi|MO Missouri|MT Montana|NE Nebraska|NV Nevada|NH New Hampshire|NJ New Jersey|NM New Mexico|NY New York|NC North Carolina|ND North Dakota|OH Ohio|OK Oklahoma|OR Oregon|PA Pennsylvania|RI Rhode Island|SC South Carolina|SD South Dakota|TN Tennessee|TX Texas|UT Utah|VT Vermont|VA Virginia|WA Washington|WV West Virginia|WI Wisconsin|WY Wyoming|DC District of Columbia");
-    public static readonly ImmutableDictionary<string, string> Territories = Pairs("NSW New South Wales|VIC Victoria|QLD Queensland|SA South Australia|WA Western Australia|TAS Tasmania|ACT Australian Capital Territory|NT Northern Territory");
+    public static readonly ImmutableDictionary<string, string> States = Pairs(
+        "AL Alabama|AK Alaska|AZ Arizona|AR Arkansas|CA California|CO Colorado|CT Connecticut|DE Delaware|FL Florida|GA Georgia|HI "
+            + "Hawaii|ID Idaho|IL Illinois|IN Indiana|IA Iowa|KS Kansas|KY Kentucky|LA Louisiana|ME Maine|MD Maryland|MA "
+            + "Massachusetts|MI Michigan|MN Minnesota|MS Mississippi|MO Missouri|MT Montana|NE Nebraska|NV Nevada|NH New Hampshire|NJ "
+            + "New Jersey|NM New Mexico|NY New York|NC North Carolina|ND North Dakota|OH Ohio|OK Oklahoma|OR Oregon|PA Pennsylvania|RI "
+            + "Rhode Island|SC South Carolina|SD South Dakota|TN Tennessee|TX Texas|UT Utah|VT Vermont|VA Virginia|WA Washington|WV West "
+            + "Virginia|WI Wisconsin|WY Wyoming|DC District of Columbia"
+    );
+    public static readonly ImmutableDictionary<string, string> Territories = Pairs(
+        "NSW New South Wales|VIC Victoria|QLD Queensland|SA South Australia|WA Western Australia|TAS Tasmania|ACT Australian "
+            + "Capital Territory|NT Northern Territory"
+    );
 
-    private static ImmutableDictionary<string, string> Pairs(string text) => text.Split('|').Select(p => p.Split(' ', 2)).ToImmutableDictionary(p => p[0], p => p[1]);
+    private static ImmutableDictionary<string, string> Pairs(string text) =>
+        text.Split('|').Select(p => p.Split(' ', 2)).ToImmutableDictionary(p => p[0], p => p[1]);
 
     public static IEnumerable<string> CountryNames => Countries.Keys;
 
     /// <summary>The two letters of a country named in words or letters.</summary>
     public static string? CountryCode(string? name)
     {
-        if (string.IsNullOrWhiteSpace(name)) return null;
+        if (string.IsNullOrWhiteSpace(name))
+            return null;
         name = name.Trim().TrimEnd('.');
-        if (Countries.TryGetValue(name, out var code)) return code;
+        if (Countries.TryGetValue(name, out var code))
+            return code;
         return name.Length == 2 && Codes.Contains(name.ToUpperInvariant()) ? name.ToUpperInvariant() : null;
     }
 
     /// <summary>The country whose postcodes look like this and like no other's; five digits need the state to tell.</summary>
     public static string? CountryOfPostcode(string? code, string? region = null)
     {
-        if (code is null) return null;
+        if (code is null)
+            return null;
         code = code.Trim().ToUpperInvariant();
-        if (Eircode.IsMatch(code)) return "IE";
-        if (British.IsMatch(code)) return "GB";
-        if (Canadian.IsMatch(code)) return "CA";
-        if (Dutch.IsMatch(code)) return "NL";
-        if (region is not null && code.Length == 4 && Territories.ContainsKey(region.Trim().ToUpperInvariant())) return "AU";
-        if (region is not null && Zip.IsMatch(code) && States.ContainsKey(region.Trim().ToUpperInvariant())) return "US";
+        if (Eircode.IsMatch(code))
+            return "IE";
+        if (British.IsMatch(code))
+            return "GB";
+        if (Canadian.IsMatch(code))
+            return "CA";
+        if (Dutch.IsMatch(code))
+            return "NL";
+        if (region is not null && code.Length == 4 && Territories.ContainsKey(region.Trim().ToUpperInvariant()))
+            return "AU";
+        if (region is not null && Zip.IsMatch(code) && States.ContainsKey(region.Trim().ToUpperInvariant()))
+            return "US";
         return code.Length == 10 && Zip.IsMatch(code) ? "US" : null;
     }
 
     /// <summary>The shape of a country's postcodes; whether one is in use is not checked (common practice, no published source).</summary>
-    public static bool PostcodeFits(string country, string code) => country switch
-    {
-        "GB" => British.IsMatch(code),
-        "IE" => Eircode.IsMatch(code),
-        "CA" => Canadian.IsMatch(code),
-        "NL" => Dutch.IsMatch(code),
-        "US" => Zip.IsMatch(code),
-        "DE" or "FR" or "ES" or "IT" => code.Length == 5 && code.All(char.IsAsciiDigit),
-        "AT" or "CH" or "AU" or "BE" => code.Length == 4 && code.All(char.IsAsciiDigit),
-        _ => code.Length <= 12,
-    };
+    public static bool PostcodeFits(string country, string code) =>
+        country switch
+        {
+            "GB" => British.IsMatch(code),
+            "IE" => Eircode.IsMatch(code),
+            "CA" => Canadian.IsMatch(code),
+            "NL" => Dutch.IsMatch(code),
+            "US" => Zip.IsMatch(code),
+            "DE" or "FR" or "ES" or "IT" => code.Length == 5 && code.All(char.IsAsciiDigit),
+            "AT" or "CH" or "AU" or "BE" => code.Length == 4 && code.All(char.IsAsciiDigit),
+            _ => code.Length <= 12,
+        };
 
     /// <summary>Calling codes of the countries above (ITU-T E.164).</summary>
-    public static string? CountryOfPhone(string e164) => e164 switch
-    {
-        ['+', '4', '4', ..] => "GB",
-        ['+', '3', '5', '3', ..] => "IE",
-        ['+', '4', '9', ..] => "DE",
-        ['+', '4', '3', ..] => "AT",
-        ['+', '4', '1', ..] => "CH",
-        ['+', '3', '3', ..] => "FR",
-        ['+', '3', '4', ..] => "ES",
-        ['+', '3', '1', ..] => "NL",
-        ['+', '3', '2', ..] => "BE",
-        ['+', '3', '9', ..] => "IT",
-        ['+', '6', '1', ..] => "AU",
-        ['+', '6', '4', ..] => "NZ",
-        _ => null,
-    };
+    public static string? CountryOfPhone(string e164) =>
+        e164 switch
+        {
+            ['+', '4', '4', ..] => "GB",
+            ['+', '3', '5', '3', ..] => "IE",
+            ['+', '4', '9', ..] => "DE",
+            ['+', '4', '3', ..] => "AT",
+            ['+', '4', '1', ..] => "CH",
+            ['+', '3', '3', ..] => "FR",
+            ['+', '3', '4', ..] => "ES",
+            ['+', '3', '1', ..] => "NL",
+            ['+', '3', '2', ..] => "BE",
+            ['+', '3', '9', ..] => "IT",
+            ['+', '6', '1', ..] => "AU",
+            ['+', '6', '4', ..] => "NZ",
+            _ => null,
+        };
 
     private static readonly Regex British = new(@"^[A-Z]{1,2}\d[A-Z\d]? ?\d[A-Z]{2}$");
     private static readonly Regex Eircode = new(@"^[AC-FHKNPRTV-Y]\d[0-9W] ?[0-9AC-FHKNPRTV-Y]{4}$");

@@ -5,7 +5,10 @@ namespace Plurimax.Facts;
 public sealed record Snippet(string Document, int Line, string Before, string Match, string After)
 {
     public static readonly Snippet None = new("", 0, "", "", "");
-    public string Where => Document.Length == 0 ? "" : Line > 0 ? $"{Document}, l. {Line}" : Document;
+    public string Where =>
+        Document.Length == 0 ? ""
+        : Line > 0 ? $"{Document}, l. {Line}"
+        : Document;
 }
 
 /// <summary>A value that may be a fact, as one document gives it.</summary>

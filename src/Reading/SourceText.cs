@@ -4,7 +4,13 @@ using Plurimax.Facts;
 
 namespace Plurimax.Reading;
 
-public enum LineRole { Text, Heading, Item, Row }
+public enum LineRole
+{
+    Text,
+    Heading,
+    Item,
+    Row,
+}
 
 /// <summary>One line of what was read.</summary>
 /// <param name="Start">Offset of its first character in the whole text.</param>
@@ -20,7 +26,12 @@ public sealed record OldPicture(string Source, string Alt);
 
 /// <summary>What an old site holds beyond facts.</summary>
 /// <param name="Colours">As #rrggbb, the most used first.</param>
-public sealed record SiteMaterial(ImmutableArray<OldPage> Pages, ImmutableArray<string> Menu, ImmutableArray<OldPicture> Pictures, ImmutableArray<string> Colours)
+public sealed record SiteMaterial(
+    ImmutableArray<OldPage> Pages,
+    ImmutableArray<string> Menu,
+    ImmutableArray<OldPicture> Pictures,
+    ImmutableArray<string> Colours
+)
 {
     public static readonly SiteMaterial Empty = new([], [], [], []);
 }
@@ -28,7 +39,14 @@ public sealed record SiteMaterial(ImmutableArray<OldPage> Pages, ImmutableArray<
 /// <summary>A document as lines of text, with what its markup states outright.</summary>
 /// <param name="Language">Stated by the markup, BCP 47; null where it states none.</param>
 /// <param name="Notes">What was left out or read differently than labelled, in words.</param>
-public sealed record SourceText(string Name, ImmutableArray<SourceLine> Lines, ImmutableArray<Candidate> Stated, string? Language, SiteMaterial Material, ImmutableArray<string> Notes)
+public sealed record SourceText(
+    string Name,
+    ImmutableArray<SourceLine> Lines,
+    ImmutableArray<Candidate> Stated,
+    string? Language,
+    SiteMaterial Material,
+    ImmutableArray<string> Notes
+)
 {
     private string? _text;
     public string Text => _text ??= string.Join('\n', Lines.Select(l => l.Text));
@@ -40,7 +58,8 @@ public sealed record SourceText(string Name, ImmutableArray<SourceLine> Lines, I
         foreach (var line in text.AsSpan().EnumerateLines())
         {
             b.Plain(line[..Math.Min(line.Length, 2 * TextBuilder.LongestLine)].ToString());
-            if (b.Full) break;
+            if (b.Full)
+                break;
         }
         return b.Build(name, notes: [.. notes]);
     }
@@ -52,9 +71,17 @@ public sealed record SourceText(string Name, ImmutableArray<SourceLine> Lines, I
         length = Math.Clamp(length, 0, text.Length - from);
         var a = Math.Max(0, from - 60);
         var end = Math.Min(text.Length, from + length + 60);
-        while (a > 0 && a < from && !char.IsWhiteSpace(text[a - 1])) a++;
-        while (end < text.Length && end > from + length && !char.IsWhiteSpace(text[end])) end--;
-        return new Snippet(Lines[line].Page > 0 ? $"{Name}, p. {Lines[line].Page}" : Name, Lines[line].Page > 0 ? 0 : line + 1, (a > 0 ? "…" : "") + text[a..from], text.Substring(from, length), text[(from + length)..end] + (end < text.Length ? "…" : ""));
+        while (a > 0 && a < from && !char.IsWhiteSpace(text[a - 1]))
+            a++;
+        while (end < text.Length && end > from + length && !char.IsWhiteSpace(text[end]))
+            end--;
+        return new Snippet(
+            Lines[line].Page > 0 ? $"{Name}, p. {Lines[line].Page}" : Name,
+            Lines[line].Page > 0 ? 0 : line + 1,
+            (a > 0 ? "…" : "") + text[a..from],
+            text.Substring(from, length),
+            text[(from + length)..end] + (end < text.Length ? "…" : "")
+        );
     }
 }
 
@@ -62,7 +89,10 @@ public sealed record SourceText(string Name, ImmutableArray<SourceLine> Lines, I
 public sealed class TextBuilder
 {
     public const int MostLines = 20_000;
-    /// <summary>Characters of one document that are read: some 150 pages, about three seconds. What a business says of itself stands before that.</summary>
+
+    /// <summary>
+    /// Characters of one document that are read: some 150 pages, about three seconds. What a business says of itself stands before that.
+    /// </summary>
     public const int MostText = 400_000;
     public const int LongestLine = 4_000;
     private readonly ImmutableArray<SourceLine>.Builder _lines = ImmutableArray.CreateBuilder<SourceLine>();
@@ -70,15 +100,22 @@ public sealed class TextBuilder
     private bool _cut;
 
     public int Count => _lines.Count;
+
     /// <summary>Something was left out, and whatever follows would be too.</summary>
     public bool Full => _cut;
 
     public void Add(string text, LineRole role, int page = 0)
     {
-        if (_lines.Count >= MostLines || _at > MostText) { _cut = true; return; }
+        if (_lines.Count >= MostLines || _at > MostText)
+        {
+            _cut = true;
+            return;
+        }
         text = Tidy(text);
-        if (text.Length > LongestLine) text = text[..LongestLine];
-        if (text.Length == 0 && role != LineRole.Heading && (_lines.Count == 0 || _lines[^1].Text.Length == 0)) return;
+        if (text.Length > LongestLine)
+            text = text[..LongestLine];
+        if (text.Length == 0 && role != LineRole.Heading && (_lines.Count == 0 || _lines[^1].Text.Length == 0))
+            return;
         _lines.Add(new SourceLine(text, _at, role, page));
         _at += text.Length + 1;
     }
@@ -87,25 +124,54 @@ public sealed class TextBuilder
     public void Plain(string line, int page = 0)
     {
         var t = line.Trim();
-        if (t.Length > 1 && t[0] == '#' && t.TrimStart('#') is var head && (head.Length == 0 || head[0] == ' ')) Add(head.Trim(), LineRole.Heading, page);
-        else if (t.Length > 4 && (t.StartsWith("**", StringComparison.Ordinal) || t.StartsWith("__", StringComparison.Ordinal)) && t.TrimEnd(':').EndsWith(t[..2], StringComparison.Ordinal) && t.Length < 80) Add(t.Replace("**", "").Replace("__", ""), LineRole.Heading, page);
+        if (t.Length > 1 && t[0] == '#' && t.TrimStart('#') is var head && (head.Length == 0 || head[0] == ' '))
+            Add(head.Trim(), LineRole.Heading, page);
+        else if (
+            t.Length > 4
+            && (t.StartsWith("**", StringComparison.Ordinal) || t.StartsWith("__", StringComparison.Ordinal))
+            && t.TrimEnd(':').EndsWith(t[..2], StringComparison.Ordinal)
+            && t.Length < 80
+        )
+            Add(t.Replace("**", "").Replace("__", ""), LineRole.Heading, page);
         else if (t.StartsWith('|') && t.EndsWith('|') && t.Length > 2)
         {
-            if (t.All(c => c is '|' or '-' or ':' or ' ')) return;
+            if (t.All(c => c is '|' or '-' or ':' or ' '))
+                return;
             Row(t.Trim('|').Split('|'), page);
         }
-        else if (t.Contains('\t') && t.Split('\t', StringSplitOptions.RemoveEmptyEntries) is { Length: > 1 } cells) Row(cells, page);
-        else if (t.Length > 2 && t[0] is '-' or '*' or '•' or '·' or '–' or '+' or '‣' or '▪' or '◦' or '✓' or '✔' && t[1] is ' ' or '\u00a0') Add(Plainly(t[2..]), LineRole.Item, page);
-        else if (t.Length > 3 && char.IsDigit(t[0]) && t[1] is '.' or ')' && t[2] == ' ' && !char.IsDigit(t[3])) Add(Plainly(t[3..]), LineRole.Item, page);
-        else Add(Plainly(t), LineRole.Text, page);
+        else if (t.Contains('\t') && t.Split('\t', StringSplitOptions.RemoveEmptyEntries) is { Length: > 1 } cells)
+            Row(cells, page);
+        else if (
+            t.Length > 2
+            && t[0] is '-' or '*' or '•' or '·' or '–' or '+' or '‣' or '▪' or '◦' or '✓' or '✔'
+            && t[1] is ' ' or '\u00a0'
+        )
+            Add(Plainly(t[2..]), LineRole.Item, page);
+        else if (t.Length > 3 && char.IsDigit(t[0]) && t[1] is '.' or ')' && t[2] == ' ' && !char.IsDigit(t[3]))
+            Add(Plainly(t[3..]), LineRole.Item, page);
+        else
+            Add(Plainly(t), LineRole.Text, page);
     }
 
     private static string Plainly(string t) => t.Contains("**", StringComparison.Ordinal) ? t.Replace("**", "") : t;
 
     public void Row(IEnumerable<string> cells, int page = 0) => Add(string.Join(" | ", cells.Select(Tidy)), LineRole.Row, page);
 
-    public SourceText Build(string name, ImmutableArray<Candidate>? stated = null, string? language = null, SiteMaterial? material = null, ImmutableArray<string>? notes = null) =>
-        new(name, _lines.ToImmutable(), stated ?? [], language, material ?? SiteMaterial.Empty, _cut ? [.. notes ?? [], $"{name}: long; the first {_at:N0} characters were read."] : notes ?? []);
+    public SourceText Build(
+        string name,
+        ImmutableArray<Candidate>? stated = null,
+        string? language = null,
+        SiteMaterial? material = null,
+        ImmutableArray<string>? notes = null
+    ) =>
+        new(
+            name,
+            _lines.ToImmutable(),
+            stated ?? [],
+            language,
+            material ?? SiteMaterial.Empty,
+            _cut ? [.. notes ?? [], $"{name}: long; the first {_at:N0} characters were read."] : notes ?? []
+        );
 
     /// <summary>One line without control characters, runs of blanks as one, typographic blanks as plain ones.</summary>
     public static string Tidy(string text)
@@ -113,10 +179,13 @@ public sealed class TextBuilder
         var b = new System.Text.StringBuilder(text.Length);
         foreach (var c in text)
         {
-            if (c is '\u200b' or '\u200c' or '\u200d' or '\ufeff' or '\u00ad' or '\u2060') continue;
+            if (c is '\u200b' or '\u200c' or '\u200d' or '\ufeff' or '\u00ad' or '\u2060')
+                continue;
             var blank = char.IsWhiteSpace(c) || char.IsControl(c);
-            if (!blank) b.Append(c is '\u2010' or '\u2011' ? '-' : c);
-            else if (b.Length > 0 && b[^1] != ' ') b.Append(' ');
+            if (!blank)
+                b.Append(c is '\u2010' or '\u2011' ? '-' : c);
+            else if (b.Length > 0 && b[^1] != ' ')
+                b.Append(' ');
         }
         return b.ToString().TrimEnd().Normalize(System.Text.NormalizationForm.FormC);
     }

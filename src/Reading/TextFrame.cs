@@ -14,13 +14,19 @@ public sealed class TextFrame
 {
     private readonly int[] _order;
     private readonly string[] _under;
-    private readonly bool[] _agency, _past, _others, _signature, _header;
+    private readonly bool[] _agency,
+        _past,
+        _others,
+        _signature,
+        _header;
     private readonly int[] _block;
 
     public SourceText Source { get; }
     public ImmutableArray<SourceLine> Lines => Source.Lines;
+
     /// <summary>en, de, fr or es; "en" where it cannot be told.</summary>
     public string Language { get; }
+
     /// <summary>Country that phones and addresses without one belong to, ISO 3166-1.</summary>
     public string Country { get; }
     public DateOnly Today { get; }
@@ -32,33 +38,57 @@ public sealed class TextFrame
         Language = LanguageOf(source);
         Country = country ?? CountryOf(source);
         var n = Lines.Length;
-        (_order, _under, _agency, _past, _others, _signature, _header, _block) = (new int[n], new string[n], new bool[n], new bool[n], new bool[n], new bool[n], new bool[n], new int[n]);
+        (_order, _under, _agency, _past, _others, _signature, _header, _block) = (
+            new int[n],
+            new string[n],
+            new bool[n],
+            new bool[n],
+            new bool[n],
+            new bool[n],
+            new bool[n],
+            new int[n]
+        );
         Messages();
         Headings();
         Signatures();
     }
 
     public string Line(int i) => Lines[i].Text;
+
     public string Under(int i) => _under[i];
+
     public int Order(int i) => _order[i];
+
     public bool Agency(int i) => _agency[i];
+
     public bool Past(int i) => _past[i];
+
     public bool Others(int i) => _others[i];
+
     public bool InSignature(int i) => _signature[i];
+
     /// <summary>A From:, To: or Date: line of a message.</summary>
     public bool MailHeader(int i) => _header[i];
+
     /// <summary>Lines without an empty line between them share a block.</summary>
     public int Block(int i) => _block[i];
+
     /// <summary>Lines that can be read for facts of this business at all.</summary>
     public bool Usable(int i) => !_agency[i] && !_others[i];
 
     /// <summary>The sentence or clause around a passage of a line.</summary>
     public static (int From, int To) Clause(string line, int at, int length)
     {
-        int from = 0, to = line.Length;
+        int from = 0,
+            to = line.Length;
         foreach (Match m in SentenceEnd.Matches(line))
-            if (m.Index + m.Length <= at) from = m.Index + m.Length;
-            else if (m.Index >= at + length) { to = m.Index; break; }
+            if (m.Index + m.Length <= at)
+                from = m.Index + m.Length;
+            else if (m.Index >= at + length)
+            {
+                to = m.Index;
+                break;
+            }
         return (from, to);
     }
 
@@ -68,30 +98,72 @@ public sealed class TextFrame
         return line[a..b];
     }
 
-    private static string LanguageOf(SourceText source) => Languages.Guess(source.Text) ?? source.Language?.Split('-')[0].ToLowerInvariant() ?? "en";
+    private static string LanguageOf(SourceText source) =>
+        Languages.Guess(source.Text) ?? source.Language?.Split('-')[0].ToLowerInvariant() ?? "en";
 
     /// <summary>The country that a text most likely belongs to, by calling codes, domains, money, postcodes, names and language.</summary>
     public static string CountryOf(SourceText source)
     {
         var language = LanguageOf(source);
-        foreach (var c in source.Stated) if (c.Value is AddressValue { Country: var land } a && (a.Postcode is not null || land != "GB")) return land;
+        foreach (var c in source.Stated)
+            if (c.Value is AddressValue { Country: var land } a && (a.Postcode is not null || land != "GB"))
+                return land;
         var text = source.Text;
         var votes = new Dictionary<string, double>();
-        void Vote(string? code, double weight) { if (code is not null) votes[code] = votes.GetValueOrDefault(code) + weight; }
-        foreach (Match m in International.Matches(text)) Vote(Places.CountryOfPhone("+" + m.Groups[1].Value), 2);
-        foreach (Match m in Domain.Matches(text)) Vote(m.Groups[1].Value.ToLowerInvariant() switch { "co.uk" or "uk" => "GB", "ie" => "IE", "de" => "DE", "at" => "AT", "ch" => "CH", "fr" => "FR", "es" => "ES", "nl" => "NL", "com.au" or "au" => "AU", "ca" => "CA", _ => null }, 1);
-        if (text.Contains('£') || text.Contains("GBP", StringComparison.Ordinal)) Vote("GB", 2);
-        if (text.Contains("CHF", StringComparison.Ordinal) || SwissMoney.IsMatch(text)) Vote("CH", 3);
-        foreach (Match m in Codes.Matches(text)) Vote(Places.CountryOfPostcode(m.Value), 3);
-        foreach (Match m in StateZip.Matches(text)) Vote(Places.States.ContainsKey(m.Groups[1].Value) ? "US" : null, 3);
-        foreach (Match m in StateShort.Matches(text)) Vote("AU", 3);
-        foreach (Match m in AmericanPhone.Matches(text)) Vote("US", 1);
-        foreach (var name in Places.CountryNames.Where(c => c.Length > 4)) if (text.Contains(name, StringComparison.OrdinalIgnoreCase) && WholeWord(text, name)) Vote(Places.CountryCode(name), 2.5);
-        if (British.IsMatch(text)) Vote("GB", 1.5);
-        if (language == "de") { Vote("DE", 1.2); if (FourDigitTown.IsMatch(text) && !FiveDigitTown.IsMatch(text)) Vote(votes.ContainsKey("CH") ? "CH" : "AT", 1.5); }
-        if (language == "fr") Vote("FR", 1.2);
-        if (language == "es") Vote("ES", 1.2);
-        if (source.Language is { } l && l.Length == 5) Vote(Places.CountryCode(l[3..]), 2);
+        void Vote(string? code, double weight)
+        {
+            if (code is not null)
+                votes[code] = votes.GetValueOrDefault(code) + weight;
+        }
+        foreach (Match m in International.Matches(text))
+            Vote(Places.CountryOfPhone("+" + m.Groups[1].Value), 2);
+        foreach (Match m in Domain.Matches(text))
+            Vote(
+                m.Groups[1].Value.ToLowerInvariant() switch
+                {
+                    "co.uk" or "uk" => "GB",
+                    "ie" => "IE",
+                    "de" => "DE",
+                    "at" => "AT",
+                    "ch" => "CH",
+                    "fr" => "FR",
+                    "es" => "ES",
+                    "nl" => "NL",
+                    "com.au" or "au" => "AU",
+                    "ca" => "CA",
+                    _ => null,
+                },
+                1
+            );
+        if (text.Contains('£') || text.Contains("GBP", StringComparison.Ordinal))
+            Vote("GB", 2);
+        if (text.Contains("CHF", StringComparison.Ordinal) || SwissMoney.IsMatch(text))
+            Vote("CH", 3);
+        foreach (Match m in Codes.Matches(text))
+            Vote(Places.CountryOfPostcode(m.Value), 3);
+        foreach (Match m in StateZip.Matches(text))
+            Vote(Places.States.ContainsKey(m.Groups[1].Value) ? "US" : null, 3);
+        foreach (Match m in StateShort.Matches(text))
+            Vote("AU", 3);
+        foreach (Match m in AmericanPhone.Matches(text))
+            Vote("US", 1);
+        foreach (var name in Places.CountryNames.Where(c => c.Length > 4))
+            if (text.Contains(name, StringComparison.OrdinalIgnoreCase) && WholeWord(text, name))
+                Vote(Places.CountryCode(name), 2.5);
+        if (British.IsMatch(text))
+            Vote("GB", 1.5);
+        if (language == "de")
+        {
+            Vote("DE", 1.2);
+            if (FourDigitTown.IsMatch(text) && !FiveDigitTown.IsMatch(text))
+                Vote(votes.ContainsKey("CH") ? "CH" : "AT", 1.5);
+        }
+        if (language == "fr")
+            Vote("FR", 1.2);
+        if (language == "es")
+            Vote("ES", 1.2);
+        if (source.Language is { } l && l.Length == 5)
+            Vote(Places.CountryCode(l[3..]), 2);
         Vote("GB", .5);
         return votes.MaxBy(v => v.Value).Key;
     }
@@ -99,7 +171,9 @@ public sealed class TextFrame
     private static bool WholeWord(string text, string name)
     {
         var i = text.IndexOf(name, StringComparison.OrdinalIgnoreCase);
-        return i >= 0 && (i == 0 || !char.IsLetter(text[i - 1])) && (i + name.Length == text.Length || !char.IsLetter(text[i + name.Length]));
+        return i >= 0
+            && (i == 0 || !char.IsLetter(text[i - 1]))
+            && (i + name.Length == text.Length || !char.IsLetter(text[i + name.Length]));
     }
 
     /// <summary>Splits a mail thread into messages and orders them by age; a quoted message is older than the one that quotes it.</summary>
@@ -112,10 +186,22 @@ public sealed class TextFrame
             var t = Lines[i].Text;
             var d = 0;
             var j = 0;
-            while (j < t.Length && t[j] is '>' or ' ') { if (t[j] == '>') d++; j++; }
+            while (j < t.Length && t[j] is '>' or ' ')
+            {
+                if (t[j] == '>')
+                    d++;
+                j++;
+            }
             depth[i] = d;
             var body = t[j..];
-            if (Wrote.IsMatch(body) || (Wrote.IsMatch(body + " " + (i + 1 < Lines.Length ? Lines[i + 1].Text.TrimStart('>', ' ') : "")) && body.Length < 120 && WroteStart.IsMatch(body)))
+            if (
+                Wrote.IsMatch(body)
+                || (
+                    Wrote.IsMatch(body + " " + (i + 1 < Lines.Length ? Lines[i + 1].Text.TrimStart('>', ' ') : ""))
+                    && body.Length < 120
+                    && WroteStart.IsMatch(body)
+                )
+            )
                 starts.Add((i + 1, d + 1, Date(body), body));
             else if (HeaderFrom.Match(body) is { Success: true } m && Near(i))
             {
@@ -123,33 +209,47 @@ public sealed class TextFrame
                 for (var k = i; k < Math.Min(i + 7, Lines.Length); k++)
                 {
                     var h = Lines[k].Text.TrimStart('>', ' ');
-                    if (!HeaderLine.IsMatch(h)) { if (k > i) break; }
-                    else _header[k] = true;
-                    if (HeaderDate.Match(h) is { Success: true } dm) at = Date(dm.Groups[1].Value);
+                    if (!HeaderLine.IsMatch(h))
+                    {
+                        if (k > i)
+                            break;
+                    }
+                    else
+                        _header[k] = true;
+                    if (HeaderDate.Match(h) is { Success: true } dm)
+                        at = Date(dm.Groups[1].Value);
                 }
                 for (var k = i - 1; k >= Math.Max(0, i - 5) && HeaderLine.IsMatch(Lines[k].Text.TrimStart('>', ' ')); k--)
                 {
                     _header[k] = true;
-                    if (HeaderDate.Match(Lines[k].Text.TrimStart('>', ' ')) is { Success: true } dm) at ??= Date(dm.Groups[1].Value);
+                    if (HeaderDate.Match(Lines[k].Text.TrimStart('>', ' ')) is { Success: true } dm)
+                        at ??= Date(dm.Groups[1].Value);
                 }
                 starts.Add((i, d, at, m.Groups[1].Value));
             }
         }
-        for (var i = 0; i < Lines.Length; i++) _header[i] |= Divider.IsMatch(Lines[i].Text);
+        for (var i = 0; i < Lines.Length; i++)
+            _header[i] |= Divider.IsMatch(Lines[i].Text);
         if (starts.Count == 0 && !depth.Any(d => d > 0))
         {
-            if (Lines.Take(3).Any(l => Salutation.IsMatch(l.Text))) SignedOff(0, Lines.Length);
+            if (Lines.Take(3).Any(l => Salutation.IsMatch(l.Text)))
+                SignedOff(0, Lines.Length);
             return;
         }
-        if (starts.Count == 0 || starts[0].Line > 0) starts.Insert(0, (0, 0, null, ""));
+        if (starts.Count == 0 || starts[0].Line > 0)
+            starts.Insert(0, (0, 0, null, ""));
         // Order: by date where every message has one, else quoted ones are older the deeper they are, else as they stand.
         var ranks = starts.Select((s, k) => (k, s.Depth, s.At)).ToList();
         var dated = ranks.Where(r => r.At is not null).ToList();
         var all = dated.Count == ranks.Count && dated.Count > 1;
         var topPosted = starts.Any(s => s.Depth > 0) || starts.Skip(1).Any(s => Separator(s.Line - 1));
         var order = new int[starts.Count];
-        var sorted = all ? ranks.OrderBy(r => r.At).Select(r => r.k).ToList() : topPosted || Descending(dated) ? ranks.Select(r => r.k).Reverse().ToList() : ranks.Select(r => r.k).ToList();
-        for (var k = 0; k < sorted.Count; k++) order[sorted[k]] = k * 10;
+        var sorted =
+            all ? ranks.OrderBy(r => r.At).Select(r => r.k).ToList()
+            : topPosted || Descending(dated) ? ranks.Select(r => r.k).Reverse().ToList()
+            : ranks.Select(r => r.k).ToList();
+        for (var k = 0; k < sorted.Count; k++)
+            order[sorted[k]] = k * 10;
         var agency = AgencyOf(starts);
         for (var k = 0; k < starts.Count; k++)
         {
@@ -163,12 +263,23 @@ public sealed class TextFrame
             }
         }
 
-        bool Near(int i) => Enumerable.Range(Math.Max(0, i - 4), Math.Min(Lines.Length, i + 5) - Math.Max(0, i - 4)).Count(k => HeaderLine.IsMatch(Lines[k].Text.TrimStart('>', ' '))) >= 2;
-        bool Separator(int i) => i >= 0 && (Lines[i].Text.Contains("-----", StringComparison.Ordinal) || Lines[i].Text.Contains("_____", StringComparison.Ordinal) || (Lines[i].Text.Length == 0 && i > 0 && Separator(i - 1)));
+        bool Near(int i) =>
+            Enumerable
+                .Range(Math.Max(0, i - 4), Math.Min(Lines.Length, i + 5) - Math.Max(0, i - 4))
+                .Count(k => HeaderLine.IsMatch(Lines[k].Text.TrimStart('>', ' '))) >= 2;
+        bool Separator(int i) =>
+            i >= 0
+            && (
+                Lines[i].Text.Contains("-----", StringComparison.Ordinal)
+                || Lines[i].Text.Contains("_____", StringComparison.Ordinal)
+                || (Lines[i].Text.Length == 0 && i > 0 && Separator(i - 1))
+            );
         static bool Descending(List<(int k, int Depth, DateTime? At)> dated) => dated.Count > 1 && dated[0].At > dated[^1].At;
     }
 
-    /// <summary>Which messages the agency wrote: its address or name speaks of making sites, or it asks for things for "your website".</summary>
+    /// <summary>
+    /// Which messages the agency wrote: its address or name speaks of making sites, or it asks for things for "your website".
+    /// </summary>
     private bool[] AgencyOf(List<(int Line, int Depth, DateTime? At, string From)> starts)
     {
         var result = new bool[starts.Count];
@@ -176,13 +287,19 @@ public sealed class TextFrame
         {
             var end = k + 1 < starts.Count ? starts[k + 1].Line : Lines.Length;
             var from = starts[k].From;
-            var body = string.Join('\n', Enumerable.Range(starts[k].Line, end - starts[k].Line).Where(i => !_header[i]).Select(i => Lines[i].Text));
+            var body = string.Join(
+                '\n',
+                Enumerable.Range(starts[k].Line, end - starts[k].Line).Where(i => !_header[i]).Select(i => Lines[i].Text)
+            );
             result[k] = Cues.MakesSites(from) || AgencyVoice.IsMatch(body);
         }
         // The same sender is the same party in every message.
         for (var k = 0; k < starts.Count; k++)
-            if (starts[k].From.Length > 0) result[k] |= Enumerable.Range(0, starts.Count).Any(j => result[j] && starts[j].From == starts[k].From);
-        if (starts.Count > 0 && result.All(r => r)) for (var k = 0; k < starts.Count; k++) result[k] = Cues.MakesSites(starts[k].From);
+            if (starts[k].From.Length > 0)
+                result[k] |= Enumerable.Range(0, starts.Count).Any(j => result[j] && starts[j].From == starts[k].From);
+        if (starts.Count > 0 && result.All(r => r))
+            for (var k = 0; k < starts.Count; k++)
+                result[k] = Cues.MakesSites(starts[k].From);
         return result;
     }
 
@@ -194,9 +311,23 @@ public sealed class TextFrame
         for (var i = 0; i < Lines.Length; i++)
         {
             var t = Lines[i].Text;
-            if (Lines[i].Role == LineRole.Heading) { under = t; level = LineRole.Heading; block++; }
-            else if (t.Length == 0) { block++; if (level != LineRole.Heading) under = ""; }
-            else if (HeadingLike(t, i)) { under = t; level = LineRole.Text; }
+            if (Lines[i].Role == LineRole.Heading)
+            {
+                under = t;
+                level = LineRole.Heading;
+                block++;
+            }
+            else if (t.Length == 0)
+            {
+                block++;
+                if (level != LineRole.Heading)
+                    under = "";
+            }
+            else if (HeadingLike(t, i))
+            {
+                under = t;
+                level = LineRole.Text;
+            }
             _under[i] = under;
             _block[i] = block;
         }
@@ -209,19 +340,29 @@ public sealed class TextFrame
     }
 
     private bool HeadingLike(string t, int i) =>
-        t.Length < 60 && Lines[i].Role == LineRole.Text && (t.EndsWith(':') || (t.Any(char.IsLetter) && t == t.ToUpperInvariant() && t.Length > 3 && !t.Any(char.IsDigit)) || (HeadingWord.IsMatch(t) && t.Length < 40 && !t.Any(char.IsDigit) && !t.EndsWith('.')));
+        t.Length < 60
+        && Lines[i].Role == LineRole.Text
+        && (
+            t.EndsWith(':')
+            || (t.Any(char.IsLetter) && t == t.ToUpperInvariant() && t.Length > 3 && !t.Any(char.IsDigit))
+            || (HeadingWord.IsMatch(t) && t.Length < 40 && !t.Any(char.IsDigit) && !t.EndsWith('.'))
+        );
 
     /// <summary>"Hours 2024" in a later year.</summary>
-    private bool PastYear(string head) => YearWord.Matches(head).Select(m => int.Parse(m.Value, CultureInfo.InvariantCulture)).DefaultIfEmpty(9999).Max() < Today.Year && !SinceWord.IsMatch(head);
+    private bool PastYear(string head) =>
+        YearWord.Matches(head).Select(m => int.Parse(m.Value, CultureInfo.InvariantCulture)).DefaultIfEmpty(9999).Max() < Today.Year
+        && !SinceWord.IsMatch(head);
 
     private void Signatures()
     {
         for (var i = 0; i < Lines.Length; i++)
         {
-            if (Lines[i].Text is not ("--" or "-- " or "—") && !Greeting.IsMatch(Lines[i].Text)) continue;
+            if (Lines[i].Text is not ("--" or "-- " or "—") && !Greeting.IsMatch(Lines[i].Text))
+                continue;
             for (var k = i + 1; k < Math.Min(i + 9, Lines.Length) && _order[k] == _order[i]; k++)
             {
-                if (Lines[k].Text.StartsWith('>') != Lines[i].Text.StartsWith('>')) break;
+                if (Lines[k].Text.StartsWith('>') != Lines[i].Text.StartsWith('>'))
+                    break;
                 _signature[k] = true;
             }
         }
@@ -232,28 +373,51 @@ public sealed class TextFrame
     {
         var last = Enumerable.Range(from, end - from).Where(i => Lines[i].Text.TrimStart('>', ' ').Length > 0).TakeLast(5).ToList();
         var at = last.FindIndex(i => BareName.IsMatch(Lines[i].Text.TrimStart('>', ' ')) && !Salutation.IsMatch(Lines[i].Text));
-        if (at > 0) foreach (var i in last.Skip(at)) _signature[i] = true;
+        if (at > 0)
+            foreach (var i in last.Skip(at))
+                _signature[i] = true;
     }
 
     private static DateTime? Date(string text)
     {
         var m = DateIso.Match(text);
-        if (m.Success && DateTime.TryParse(m.Value, CultureInfo.InvariantCulture, out var iso)) return iso;
+        if (m.Success && DateTime.TryParse(m.Value, CultureInfo.InvariantCulture, out var iso))
+            return iso;
         m = DateWords.Match(text);
         if (m.Success && Month(m.Groups[2].Value) is { } month && int.TryParse(m.Groups[1].Value, out var day) && day is > 0 and < 32)
             return Make(int.Parse(m.Groups[3].Value, CultureInfo.InvariantCulture), month, day, text);
         m = DateWordsUs.Match(text);
-        if (m.Success && Month(m.Groups[1].Value) is { } mo && int.TryParse(m.Groups[2].Value, out var da) && da is > 0 and < 32) return Make(int.Parse(m.Groups[3].Value, CultureInfo.InvariantCulture), mo, da, text);
+        if (m.Success && Month(m.Groups[1].Value) is { } mo && int.TryParse(m.Groups[2].Value, out var da) && da is > 0 and < 32)
+            return Make(int.Parse(m.Groups[3].Value, CultureInfo.InvariantCulture), mo, da, text);
         m = DateDigits.Match(text);
-        if (m.Success && int.Parse(m.Groups[2].Value, CultureInfo.InvariantCulture) is > 0 and < 13 and var mm && int.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture) is > 0 and < 32 and var dd)
-            return Make(m.Groups[3].Value.Length == 2 ? 2000 + int.Parse(m.Groups[3].Value, CultureInfo.InvariantCulture) : int.Parse(m.Groups[3].Value, CultureInfo.InvariantCulture), mm, dd, text);
+        if (
+            m.Success
+            && int.Parse(m.Groups[2].Value, CultureInfo.InvariantCulture) is > 0 and < 13 and var mm
+            && int.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture) is > 0 and < 32 and var dd
+        )
+            return Make(
+                m.Groups[3].Value.Length == 2
+                    ? 2000 + int.Parse(m.Groups[3].Value, CultureInfo.InvariantCulture)
+                    : int.Parse(m.Groups[3].Value, CultureInfo.InvariantCulture),
+                mm,
+                dd,
+                text
+            );
         return null;
 
         static DateTime? Make(int year, int month, int day, string text)
         {
-            if (day > DateTime.DaysInMonth(Math.Clamp(year, 1, 9998), month)) return null;
+            if (day > DateTime.DaysInMonth(Math.Clamp(year, 1, 9998), month))
+                return null;
             var t = ClockIn.Match(text);
-            return new DateTime(year, month, day, t.Success ? Math.Min(23, int.Parse(t.Groups[1].Value, CultureInfo.InvariantCulture)) : 0, t.Success ? int.Parse(t.Groups[2].Value, CultureInfo.InvariantCulture) : 0, 0);
+            return new DateTime(
+                year,
+                month,
+                day,
+                t.Success ? Math.Min(23, int.Parse(t.Groups[1].Value, CultureInfo.InvariantCulture)) : 0,
+                t.Success ? int.Parse(t.Groups[2].Value, CultureInfo.InvariantCulture) : 0,
+                0
+            );
         }
     }
 
@@ -261,29 +425,106 @@ public sealed class TextFrame
     public static int? Month(string name)
     {
         var n = name.ToLowerInvariant().TrimEnd('.');
-        string[][] months = [["jan", "ene"], ["feb", "fév", "fev"], ["mar", "mär", "mrz"], ["apr", "avr", "abr"], ["may", "mai", "mayo"], ["jun", "juin"], ["jul", "juil"], ["aug", "aoû", "aou", "ago"], ["sep"], ["oct", "okt"], ["nov"], ["dec", "dez", "déc", "dic"]];
-        if (n.StartsWith("juin", StringComparison.Ordinal)) return 6;
-        for (var i = 0; i < 12; i++) if (months[i].Any(p => n.StartsWith(p, StringComparison.Ordinal))) return i + 1;
+        string[][] months =
+        [
+            ["jan", "ene"],
+            ["feb", "fév", "fev"],
+            ["mar", "mär", "mrz"],
+            ["apr", "avr", "abr"],
+            ["may", "mai", "mayo"],
+            ["jun", "juin"],
+            ["jul", "juil"],
+            ["aug", "aoû", "aou", "ago"],
+            ["sep"],
+            ["oct", "okt"],
+            ["nov"],
+            ["dec", "dez", "déc", "dic"],
+        ];
+        if (n.StartsWith("juin", StringComparison.Ordinal))
+            return 6;
+        for (var i = 0; i < 12; i++)
+            if (months[i].Any(p => n.StartsWith(p, StringComparison.Ordinal)))
+                return i + 1;
         return null;
     }
 
-    private static readonly Regex SentenceEnd = new(@"(?<=[.!?;])(?<!\b(?:Tel|Tél|Tfno|Nr|No|Fa|ca|Dr|Mr|Mrs|Ms|Prof|St|Ste|Str|str|approx|inkl|zzgl|bzw|ext|Co|Inh|Av|Avda|Bd|Ctra|Pza|Fr|Mo|Di|Mi|Do|Sa|So|Mon|Tue|Tues|Wed|Thu|Thurs|Fri|Sat|Sun|min|incl|est|Est|u|a|z|B|d|h|M|Mme|Sr|Sra|Hnos|Ltd|Inc|Dipl|Ing|e|K|vs|etc|resp)\.)\s+(?=[\p{Lu}\d“""'¿¡(])|;\s*|\s+[–—]\s+(?=\p{Lu})|(?<=[.!?])$");
-    private static readonly Regex Wrote = new(@"^\s*(?:On .{4,90} wrote:|.{4,80} schrieb(?: am .{4,40})?:|Am .{4,90} schrieb .{2,60}:|Le .{4,90} a écrit\s?:|El .{4,90} escribió:)\s*$", RegexOptions.IgnoreCase);
+    private static readonly Regex SentenceEnd = new(
+        @"(?<=[.!?;])(?<!\b(?:Tel|Tél|Tfno|Nr|No|Fa|ca|Dr|Mr|Mrs|Ms|Prof|St|Ste|Str|str|approx|inkl|zzgl|bzw|ext|Co|Inh|Av|Avda|Bd|"
+            + @"Ctra|Pza|Fr|Mo|Di|Mi|Do|Sa|So|Mon|Tue|Tues|Wed|Thu|Thurs|Fri|Sat|Sun|min|incl|est|Est|u|a|z|B|d|h|M|Mme|Sr|Sra|Hnos|Ltd|"
+            + @"Inc|Dipl|Ing|e|K|vs|etc|resp)\.)\s+(?=[\p{Lu}\d“""'¿¡(])|;\s*|\s+[–—]\s+(?=\p{Lu})|(?<=[.!?])$"
+    );
+    private static readonly Regex Wrote = new(
+        @"^\s*(?:On .{4,90} wrote:|.{4,80} schrieb(?: am .{4,40})?:|Am .{4,90} schrieb .{2,60}:|Le .{4,90} a écrit\s?:|El .{4,90} "
+            + @"escribió:)\s*$",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex WroteStart = new(@"^\s*(?:On|Am|Le|El)\s.{4,}", RegexOptions.IgnoreCase);
-    private static readonly Regex HeaderFrom = new(@"^\s*\*?(?:From|Von|De|Expéditeur|Remitente)\*?\s?:\*?\s*(.+)$", RegexOptions.IgnoreCase);
-    private static readonly Regex HeaderLine = new(@"^\s*\*?(?:From|Von|De|To|An|À|A|Para|Cc|Kopie|Date|Datum|Fecha|Sent|Gesendet|Envoyé|Enviado|Subject|Betreff|Objet|Asunto|Reply-To)\*?\s?:", RegexOptions.IgnoreCase);
-    private static readonly Regex HeaderDate = new(@"^\s*\*?(?:Date|Datum|Fecha|Sent|Gesendet|Envoyé|Enviado)(?: (?:am|le|el))?\*?\s?:\*?\s*(.+)$", RegexOptions.IgnoreCase);
-    private static readonly Regex AgencyVoice = new(@"\b(?:your (?:new |current |old )?(?:web)?site|for your site|could you (?:please )?send us|can you confirm your|we need from you|we'?ll build|our designers?|we can start on the site|ihre (?:neue )?(?:website|webseite|internetseite)|könn(?:t)?en sie uns|votre (?:nouveau |futur )?site|pourriez-vous nous|(?:su|tu) (?:nueva )?(?:página web|web|sitio)|podr[ií]as? enviarnos|nos puede enviar)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex OtherBlock = new(@"^\W*(?:(?:our |the )?(?:suppliers?|competitors?|competition|rivals|other firms|accountant|landlord|wholesalers?|neighbou?rs)|sites? (?:we|they|i|she|he) (?:like|likes|admire)s?|(?:web)?sites? (?:they|we) like|inspiration|examples? (?:we|they|i) like|likes?|references? (?:sites?|they like)|agency|about us \(agency\)|our agency|to do|actions?|next steps|lieferanten?|wettbewerb\w*|konkurrenz|vorbilder|seiten,? die (?:\w+ )?gefallen|steuerberater|aufgaben|fournisseurs?|concurrents?|concurrence|sites? (?:qu'|que )\w+ \w*aime\w*|comptable|à faire|proveedores?|competencia|competidores|webs? que (?:le |les |me |nos )?gustan?|tareas)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex HeadingWord = new(@"^(?:opening (?:hours|times)|hours|our hours|when we'?re open|services|our services|what we do|prices?|price list|our prices|contact(?: us)?|find us|where (?:to find us|we are)|about(?: us)?|our story|testimonials|reviews|what (?:people|customers|our customers|clients) say|why (?:choose )?us|why \w+|öffnungszeiten|leistungen|unsere leistungen|angebot|preise|preisliste|kontakt|anfahrt|über uns|kundenstimmen|bewertungen|warum wir|horaires(?: d'ouverture)?|nos (?:services|prestations|tarifs|horaires)|services|prestations|tarifs|contact|nous trouver|à propos|avis(?: clients)?|pourquoi nous|horarios?(?: de apertura)?|servicios|nuestros servicios|precios|tarifas|contacto|dónde estamos|sobre nosotros|opiniones|por qué \w+)\W*$", RegexOptions.IgnoreCase);
-    private static readonly Regex Greeting = new(@"^\s*>*\s*(?:kind regards|best regards|warm regards|regards|best wishes|all the best|many thanks|thanks(?: again)?|thank you|cheers|yours(?: sincerely| faithfully)?|best|mit freundlichen grüßen|freundliche grüße|viele grüße|beste grüße|herzliche grüße|liebe grüße|lg|mfg|cordialement|bien (?:à vous|cordialement)|merci|bonne journée|amicalement|(?:un )?saludos?(?: cordial(?:es)?)?|un cordial saludo|atentamente|gracias)\s*[,.!]?\s*$", RegexOptions.IgnoreCase);
-    private static readonly Regex Divider = new(@"^\s*[-_=]{3,}|^-*\s*(?:forwarded message|original message|weitergeleitete nachricht|ursprüngliche nachricht|message transféré|mensaje reenviado)", RegexOptions.IgnoreCase);
-    private static readonly Regex Salutation = new(@"^\W*(?:dear|hi|hello|hey|good (?:morning|afternoon|evening)|morning|hallo|liebe[rs]?|guten (?:tag|morgen|abend)|sehr geehrte\w*|moin|servus|bonjour|bonsoir|cher|chère|hola|buenos? d[ií]as|buenas|estimad[oa]s?)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex HeaderFrom = new(
+        @"^\s*\*?(?:From|Von|De|Expéditeur|Remitente)\*?\s?:\*?\s*(.+)$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex HeaderLine = new(
+        @"^\s*\*?(?:From|Von|De|To|An|À|A|Para|Cc|Kopie|Date|Datum|Fecha|Sent|Gesendet|Envoyé|Enviado|Subject|Betreff|Objet|Asunto|"
+            + @"Reply-To)\*?\s?:",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex HeaderDate = new(
+        @"^\s*\*?(?:Date|Datum|Fecha|Sent|Gesendet|Envoyé|Enviado)(?: (?:am|le|el))?\*?\s?:\*?\s*(.+)$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex AgencyVoice = new(
+        @"\b(?:your (?:new |current |old )?(?:web)?site|for your site|could you (?:please )?send us|can you confirm your|we need "
+            + @"from you|we'?ll build|our designers?|we can start on the site|ihre (?:neue "
+            + @")?(?:website|webseite|internetseite)|könn(?:t)?en sie uns|votre (?:nouveau |futur )?site|pourriez-vous nous|(?:su|tu) "
+            + @"(?:nueva )?(?:página web|web|sitio)|podr[ií]as? enviarnos|nos puede enviar)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex OtherBlock = new(
+        @"^\W*(?:(?:our |the )?(?:suppliers?|competitors?|competition|rivals|other "
+            + @"firms|accountant|landlord|wholesalers?|neighbou?rs)|sites? (?:we|they|i|she|he) (?:like|likes|admire)s?|(?:web)?sites? "
+            + @"(?:they|we) like|inspiration|examples? (?:we|they|i) like|likes?|references? (?:sites?|they like)|agency|about us "
+            + @"\(agency\)|our agency|to do|actions?|next steps|lieferanten?|wettbewerb\w*|konkurrenz|vorbilder|seiten,? die (?:\w+ "
+            + @")?gefallen|steuerberater|aufgaben|fournisseurs?|concurrents?|concurrence|sites? (?:qu'|que )\w+ \w*aime\w*|comptable|à "
+            + @"faire|proveedores?|competencia|competidores|webs? que (?:le |les |me |nos )?gustan?|tareas)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex HeadingWord = new(
+        @"^(?:opening (?:hours|times)|hours|our hours|when we'?re open|services|our services|what we do|prices?|price list|our "
+            + @"prices|contact(?: us)?|find us|where (?:to find us|we are)|about(?: us)?|our story|testimonials|reviews|what "
+            + @"(?:people|customers|our customers|clients) say|why (?:choose )?us|why \w+|öffnungszeiten|leistungen|unsere "
+            + @"leistungen|angebot|preise|preisliste|kontakt|anfahrt|über uns|kundenstimmen|bewertungen|warum wir|horaires(?: "
+            + @"d'ouverture)?|nos (?:services|prestations|tarifs|horaires)|services|prestations|tarifs|contact|nous trouver|à "
+            + @"propos|avis(?: clients)?|pourquoi nous|horarios?(?: de apertura)?|servicios|nuestros "
+            + @"servicios|precios|tarifas|contacto|dónde estamos|sobre nosotros|opiniones|por qué \w+)\W*$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Greeting = new(
+        @"^\s*>*\s*(?:kind regards|best regards|warm regards|regards|best wishes|all the best|many thanks|thanks(?: again)?|thank "
+            + @"you|cheers|yours(?: sincerely| faithfully)?|best|mit freundlichen grüßen|freundliche grüße|viele grüße|beste "
+            + @"grüße|herzliche grüße|liebe grüße|lg|mfg|cordialement|bien (?:à vous|cordialement)|merci|bonne journée|amicalement|(?:un "
+            + @")?saludos?(?: cordial(?:es)?)?|un cordial saludo|atentamente|gracias)\s*[,.!]?\s*$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Divider = new(
+        @"^\s*[-_=]{3,}|^-*\s*(?:forwarded message|original message|weitergeleitete nachricht|ursprüngliche nachricht|message "
+            + @"transféré|mensaje reenviado)",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Salutation = new(
+        @"^\W*(?:dear|hi|hello|hey|good (?:morning|afternoon|evening)|morning|hallo|liebe[rs]?|guten (?:tag|morgen|abend)|sehr "
+            + @"geehrte\w*|moin|servus|bonjour|bonsoir|cher|chère|hola|buenos? d[ií]as|buenas|estimad[oa]s?)\b",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex BareName = new(@"^\p{Lu}[\p{L}-]+(?:\s\p{Lu}[\p{L}-]+)?\s*$");
     private static readonly Regex YearWord = new(@"\b(?:19|20)\d\d\b");
-    private static readonly Regex SinceWord = new(@"since|seit|depuis|desde|est\.|established|gegründet|from|ab|valid", RegexOptions.IgnoreCase);
+    private static readonly Regex SinceWord = new(
+        @"since|seit|depuis|desde|est\.|established|gegründet|from|ab|valid",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex DateIso = new(@"\b\d{4}-\d{2}-\d{2}(?:[T ]\d{2}:\d{2})?");
-    private static readonly Regex DateWords = new(@"\b(\d{1,2})(?:st|nd|rd|th)?\.?\s+(?:de\s+|of\s+)?(\p{L}{3,10})\.?,?\s+(?:de\s+)?(\d{4})");
+    private static readonly Regex DateWords = new(
+        @"\b(\d{1,2})(?:st|nd|rd|th)?\.?\s+(?:de\s+|of\s+)?(\p{L}{3,10})\.?,?\s+(?:de\s+)?(\d{4})"
+    );
     private static readonly Regex DateWordsUs = new(@"\b(\p{L}{3,10})\.?\s+(\d{1,2}),?\s+(\d{4})");
     private static readonly Regex DateDigits = new(@"\b(\d{1,2})[./](\d{1,2})[./](\d{4}|\d{2})\b");
     private static readonly Regex ClockIn = new(@"\b(\d{1,2}):(\d{2})\b");
@@ -291,7 +532,10 @@ public sealed class TextFrame
     private static readonly Regex International = new(@"\+\s?(\d{1,3})");
     private static readonly Regex Domain = new(@"\.(co\.uk|com\.au|uk|ie|de|at|ch|fr|es|nl|ca|au)\b");
     private static readonly Regex SwissMoney = new(@"\bFr\.\s?\d|\d\.[-–]");
-    private static readonly Regex Codes = new(@"\b(?:[A-Z]{1,2}\d[A-Z\d]? \d[A-Z]{2}|[AC-FHKNPRTV-Y]\d[0-9W] [0-9AC-FHKNPRTV-Y]{4}|[ABCEGHJ-NPRSTVXY]\d[A-Z] \d[A-Z]\d|\d{4} [A-Z]{2})\b");
+    private static readonly Regex Codes = new(
+        @"\b(?:[A-Z]{1,2}\d[A-Z\d]? \d[A-Z]{2}|[AC-FHKNPRTV-Y]\d[0-9W] [0-9AC-FHKNPRTV-Y]{4}|[ABCEGHJ-NPRSTVXY]\d[A-Z] "
+            + @"\d[A-Z]\d|\d{4} [A-Z]{2})\b"
+    );
     private static readonly Regex StateZip = new(@"\b([A-Z]{2})\.? \d{5}\b");
     private static readonly Regex StateShort = new(@"\b(?:NSW|VIC|QLD|TAS|ACT|SA|WA|NT) \d{4}\b");
     private static readonly Regex AmericanPhone = new(@"(?<!\d)\(?\d{3}\)?[ .-]555[ .-]\d{4}\b");

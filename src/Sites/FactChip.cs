@@ -39,23 +39,29 @@ public sealed partial record FactChip(string Source, string? Fact, string Name, 
     }.ToImmutableDictionary();
 
     /// <summary>The plain name of a fact, by its dotted name.</summary>
-    public static string NameOf(string fact) => Names.TryGetValue(fact, out var name) ? name
+    public static string NameOf(string fact) =>
+        Names.TryGetValue(fact, out var name) ? name
         : fact.StartsWith("promise.", StringComparison.Ordinal) ? $"promise of {fact["promise.".Length..].Replace('_', ' ')}"
         : fact.Replace('.', ' ').Replace('_', ' ');
 
     /// <summary>The facts a chip can be put in for: a composite fact by its parts, any other by itself.</summary>
-    public static ImmutableArray<string> PartsOf(string fact) => fact switch
-    {
-        "place" => ["place.town", "place.street", "place.postcode"],
-        "rating" or "register" or "qualification" or "insurance" => [.. Names.Keys.Where(k => k.StartsWith(fact + ".", StringComparison.Ordinal)).Order(StringComparer.Ordinal)],
-        _ => [fact],
-    };
+    public static ImmutableArray<string> PartsOf(string fact) =>
+        fact switch
+        {
+            "place" => ["place.town", "place.street", "place.postcode"],
+            "rating" or "register" or "qualification" or "insurance" =>
+            [
+                .. Names.Keys.Where(k => k.StartsWith(fact + ".", StringComparison.Ordinal)).Order(StringComparer.Ordinal),
+            ],
+            _ => [fact],
+        };
 
     /// <summary>The fact of the catalogue that a dotted name belongs to: "place" for "place.town".</summary>
     public static string RootOf(string fact, Func<string, bool> known)
     {
         for (var f = fact; ; f = f[..f.LastIndexOf('.')])
-            if (known(f) || !f.Contains('.')) return f;
+            if (known(f) || !f.Contains('.'))
+                return f;
     }
 
     /// <summary>The chip of a placeholder, or null where the text is none.</summary>
@@ -63,20 +69,33 @@ public sealed partial record FactChip(string Source, string? Fact, string Name, 
     {
         if (Expression().Match(source) is { Success: true } own && own.Groups["own"].Success && own.Groups["only"].Success)
             return new(source, own.Groups["only"].Value, NameOf(own.Groups["only"].Value), own.Groups["own"].Value);
-        if (Expression().Match(source) is { Success: true } e && e.Groups["fact"].Success) return new(source, e.Groups["fact"].Value, NameOf(e.Groups["fact"].Value));
-        if (!Whole().IsMatch(source)) return null;
-        if (Condition().Match(source) is { Success: true } c) return new(source, null, $"{(c.Groups[1].Value == "unless" ? "unless" : "only if")} {NameOf(c.Groups[2].Value)} is known");
-        return new(source, null, source.Contains("end", StringComparison.Ordinal) ? "end" : source.Contains("else", StringComparison.Ordinal) ? "otherwise" : "worked out");
+        if (Expression().Match(source) is { Success: true } e && e.Groups["fact"].Success)
+            return new(source, e.Groups["fact"].Value, NameOf(e.Groups["fact"].Value));
+        if (!Whole().IsMatch(source))
+            return null;
+        if (Condition().Match(source) is { Success: true } c)
+            return new(source, null, $"{(c.Groups[1].Value == "unless" ? "unless" : "only if")} {NameOf(c.Groups[2].Value)} is known");
+        return new(
+            source,
+            null,
+            source.Contains("end", StringComparison.Ordinal) ? "end"
+                : source.Contains("else", StringComparison.Ordinal) ? "otherwise"
+                : "worked out"
+        );
     }
 
     /// <summary>The placeholder for a fact.</summary>
     public static string For(string fact) => $"{{{{ {fact} }}}}";
 
-    /// <summary>Words that stand here instead of a fact's, marked as an exception. Liquid text has no escapes: the quotation mark that the words do not hold surrounds them.</summary>
+    /// <summary>
+    /// Words that stand here instead of a fact's, marked as an exception. Liquid text has no escapes: the quotation mark that the words do
+    /// not hold surrounds them.
+    /// </summary>
     public static string Exception(string fact, string words)
     {
         words = words.Replace("}}", "} }").Replace("%}", "% }").ReplaceLineEndings(" ");
-        if (words.Contains('"') && words.Contains('\'')) words = words.Replace('\'', '’');
+        if (words.Contains('"') && words.Contains('\''))
+            words = words.Replace('\'', '’');
         var q = words.Contains('"') ? '\'' : '"';
         return $"{{{{ {q}{words}{q} | {OnlyHere}: \"{fact}\" }}}}";
     }
@@ -87,18 +106,32 @@ public sealed partial record FactChip(string Source, string? Fact, string Name, 
         var at = 0;
         foreach (Match m in Token().Matches(text))
         {
-            if (m.Index > at) yield return (text[at..m.Index], false);
+            if (m.Index > at)
+                yield return (text[at..m.Index], false);
             yield return (m.Value, true);
             at = m.Index + m.Length;
         }
-        if (at < text.Length) yield return (text[at..], false);
+        if (at < text.Length)
+            yield return (text[at..], false);
     }
 
     /// <summary>Whether a text is one placeholder that can be filled.</summary>
-    public static bool IsPlaceholder(string text) => Whole().IsMatch(text) && (text.StartsWith("{%", StringComparison.Ordinal) || TextEngine.Fault(text) is null);
+    public static bool IsPlaceholder(string text) =>
+        Whole().IsMatch(text) && (text.StartsWith("{%", StringComparison.Ordinal) || TextEngine.Fault(text) is null);
 
-    [GeneratedRegex(@"\{\{.*?\}\}|\{%.*?%\}", RegexOptions.Singleline)] private static partial Regex Token();
-    [GeneratedRegex(@"^(?:\{\{(?:(?!\}\}).)*\}\}|\{%(?:(?!%\}).)*%\})$", RegexOptions.Singleline)] private static partial Regex Whole();
-    [GeneratedRegex(@"^\{\{-?\s*(?:(?<fact>[a-z_]+(?:\.[a-z_]+)*)\s*(?:\|[^}]*)?|(?<q>[""'])(?<own>.*?)\k<q>\s*\|\s*only_here:\s*[""'](?<only>[a-z_.]+)[""']\s*)-?\}\}$", RegexOptions.Singleline)] private static partial Regex Expression();
-    [GeneratedRegex(@"^\{%-?\s*(if|unless|elsif)\s+([a-z_]+(?:\.[a-z_]+)*)")] private static partial Regex Condition();
+    [GeneratedRegex(@"\{\{.*?\}\}|\{%.*?%\}", RegexOptions.Singleline)]
+    private static partial Regex Token();
+
+    [GeneratedRegex(@"^(?:\{\{(?:(?!\}\}).)*\}\}|\{%(?:(?!%\}).)*%\})$", RegexOptions.Singleline)]
+    private static partial Regex Whole();
+
+    [GeneratedRegex(
+        @"^\{\{-?\s*(?:(?<fact>[a-z_]+(?:\.[a-z_]+)*)\s*(?:\|[^}]*)?|(?<q>[""'])(?<own>.*?)\k<q>\s*\|\s*only_here:\s*[""'](?<only>"
+            + @"[a-z_.]+)[""']\s*)-?\}\}$",
+        RegexOptions.Singleline
+    )]
+    private static partial Regex Expression();
+
+    [GeneratedRegex(@"^\{%-?\s*(if|unless|elsif)\s+([a-z_]+(?:\.[a-z_]+)*)")]
+    private static partial Regex Condition();
 }

@@ -2,20 +2,24 @@ using System.Collections.Immutable;
 
 namespace Plurimax.Sites;
 
-/// <summary>A section with one link of its own. <see cref="Link"/> is an address: a page of the site, "#place", https, mailto or tel.</summary>
+/// <summary>
+/// A section with one link of its own. <see cref="Link"/> is an address: a page of the site, "#place", https, mailto or tel.
+/// </summary>
 public abstract record LinkedContent : SectionContent
 {
     public Passage Link { get; init; } = Passage.None;
     public Passage LinkLabel { get; init; } = Passage.None;
 
-    public override IEnumerable<(string Path, Passage Passage)> Passages() => base.Passages().Append(("link", Link)).Append(("link.label", LinkLabel));
+    public override IEnumerable<(string Path, Passage Passage)> Passages() =>
+        base.Passages().Append(("link", Link)).Append(("link.label", LinkLabel));
 
-    public override SectionContent? With(string path, Func<Passage, Passage> change) => path switch
-    {
-        "link" => this with { Link = change(Link) },
-        "link.label" => this with { LinkLabel = change(LinkLabel) },
-        _ => base.With(path, change),
-    };
+    public override SectionContent? With(string path, Func<Passage, Passage> change) =>
+        path switch
+        {
+            "link" => this with { Link = change(Link) },
+            "link.label" => this with { LinkLabel = change(LinkLabel) },
+            _ => base.With(path, change),
+        };
 }
 
 /// <summary>A strip with one line that stands above everything else of a page.</summary>
@@ -25,8 +29,11 @@ public sealed record BannerContent : LinkedContent;
 public sealed record AnnouncementContent : LinkedContent
 {
     public Passage Until { get; init; } = Passage.None;
+
     public override IEnumerable<(string Path, Passage Passage)> Passages() => base.Passages().Append(("until", Until));
-    public override SectionContent? With(string path, Func<Passage, Passage> change) => path == "until" ? this with { Until = change(Until) } : base.With(path, change);
+
+    public override SectionContent? With(string path, Func<Passage, Passage> change) =>
+        path == "until" ? this with { Until = change(Until) } : base.With(path, change);
 }
 
 /// <summary>A text beside a picture: a photo of the site by its id, or a scene of the trade that stands nowhere else.</summary>
@@ -90,6 +97,9 @@ public sealed record CodeContent : SectionContent
 {
     public const string CodePath = "code";
     public Passage Code { get; init; } = Passage.None;
+
     public override IEnumerable<(string Path, Passage Passage)> Passages() => base.Passages().Append((CodePath, Code));
-    public override SectionContent? With(string path, Func<Passage, Passage> change) => path == CodePath ? this with { Code = change(Code) } : base.With(path, change);
+
+    public override SectionContent? With(string path, Func<Passage, Passage> change) =>
+        path == CodePath ? this with { Code = change(Code) } : base.With(path, change);
 }

@@ -3,7 +3,12 @@ using System.Collections.Immutable;
 namespace Plurimax.Sites;
 
 /// <summary>How much of a site is wanted.</summary>
-public enum PlanSize { One, Small, Full }
+public enum PlanSize
+{
+    One,
+    Small,
+    Full,
+}
 
 /// <summary>A kind of page: what it is for and what usually stands on it.</summary>
 /// <param name="Id">Id of the page in the document, and its place in words and addresses.</param>
@@ -19,7 +24,14 @@ public static class PageKinds
 {
     public static readonly ImmutableArray<PageKind> All =
     [
-        K("home", "Home", "win the reader in one screen", null, false, "headline lede proof services.short questions*4 testimonials closing"),
+        K(
+            "home",
+            "Home",
+            "win the reader in one screen",
+            null,
+            false,
+            "headline lede proof services.short questions*4 testimonials closing"
+        ),
         K("services", "Services", "say what is done and how", null, true, "services_intro services.text closing"),
         K("service", "One service", "say all about one service", null, false, "title service testimonials ask"),
         K("about", "About", "show who answers", null, true, "about views*3 team memberships ask"),
@@ -45,10 +57,12 @@ public static class PageKinds
 
     private static readonly ImmutableDictionary<string, PageKind> ById = All.ToImmutableDictionary(k => k.Id);
 
-    private static PageKind K(string id, string label, string purpose, string? fact, bool inMenu, string slots) => new(id, label, purpose, fact, inMenu, [.. slots.Split(' ')]);
+    private static PageKind K(string id, string label, string purpose, string? fact, bool inMenu, string slots) =>
+        new(id, label, purpose, fact, inMenu, [.. slots.Split(' ')]);
 
     public static PageKind? Find(string id) => ById.GetValueOrDefault(id);
 
     /// <summary>The kind of a page by its id: that of one service is called "service-" and the service.</summary>
-    public static PageKind Of(string pageId) => Find(pageId) ?? (pageId.StartsWith("service-", StringComparison.Ordinal) ? ById["service"] : ById["page"]);
+    public static PageKind Of(string pageId) =>
+        Find(pageId) ?? (pageId.StartsWith("service-", StringComparison.Ordinal) ? ById["service"] : ById["page"]);
 }

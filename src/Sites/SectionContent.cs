@@ -67,10 +67,17 @@ public abstract record SectionContent
     /// <returns>The content with one passage changed, or null where there is no such passage.</returns>
     public virtual SectionContent? With(string path, Func<Passage, Passage> change)
     {
-        if (path == "heading") return this with { Heading = change(Heading) };
-        if (path == "text") return this with { Text = change(Text) };
+        if (path == "heading")
+            return this with { Heading = change(Heading) };
+        if (path == "text")
+            return this with { Text = change(Text) };
         var parts = path.Split('.');
-        if (parts is not ["items", var number, var field] || !int.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out var i) || i >= Items.Length) return null;
+        if (
+            parts is not ["items", var number, var field]
+            || !int.TryParse(number, NumberStyles.None, CultureInfo.InvariantCulture, out var i)
+            || i >= Items.Length
+        )
+            return null;
         return field switch
         {
             "title" => this with { Items = Items.SetItem(i, Items[i] with { Title = change(Items[i].Title) }) },
@@ -79,33 +86,51 @@ public abstract record SectionContent
         };
     }
 
-    [JsonIgnore] public string Kind => SectionKinds.Of(this).Name;
+    [JsonIgnore]
+    public string Kind => SectionKinds.Of(this).Name;
 }
 
 public sealed record OpeningContent : SectionContent;
+
 public sealed record TitleContent : SectionContent;
+
 public sealed record TrustContent : SectionContent;
+
 /// <param name="Role">Which slot of the template fills it: intro, notes, views, meanwhile.</param>
 public sealed record TextContent(string Role) : SectionContent;
+
 /// <param name="Full">With the long descriptions; otherwise one line a service.</param>
 public sealed record ServicesContent(bool Full) : SectionContent;
+
 public sealed record StepsContent : SectionContent;
+
 public sealed record AboutContent : SectionContent;
+
 public sealed record QuestionsContent : SectionContent;
+
 /// <summary>What decides the price, and the table of prices where they are known.</summary>
 /// <summary>What it costs: the prices of the fact sheet, or a list of its own where one is shared by many sites.</summary>
 public sealed record PricesContent : SectionContent
 {
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] public ImmutableArray<PriceLine> Own { get; init; }
-    [JsonIgnore] public ImmutableArray<PriceLine> Rows => Own.IsDefault ? [] : Own;
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public ImmutableArray<PriceLine> Own { get; init; }
+
+    [JsonIgnore]
+    public ImmutableArray<PriceLine> Rows => Own.IsDefault ? [] : Own;
 }
+
 public sealed record UrgentContent : SectionContent;
+
 /// <summary>Hours, address and directions. Drawn from facts; nothing where none is known.</summary>
 public sealed record VisitContent : SectionContent;
+
 public sealed record AreaContent : SectionContent;
+
 /// <summary>Real testimonials from the fact sheet. Items hold words that were generated or typed here; preflight blocks those.</summary>
 public sealed record TestimonialsContent : SectionContent;
+
 public sealed record ActionContent : SectionContent;
+
 /// <summary>The enquiry form, with what to mention (items) and what happens next.</summary>
 public sealed record ContactContent : SectionContent
 {
@@ -115,11 +140,13 @@ public sealed record ContactContent : SectionContent
     public override IEnumerable<(string Path, Passage Passage)> Passages() =>
         base.Passages().Append(("after.heading", AfterHeading)).Append(("after.text", AfterText));
 
-    public override SectionContent? With(string path, Func<Passage, Passage> change) => path switch
-    {
-        "after.heading" => this with { AfterHeading = change(AfterHeading) },
-        "after.text" => this with { AfterText = change(AfterText) },
-        _ => base.With(path, change),
-    };
+    public override SectionContent? With(string path, Func<Passage, Passage> change) =>
+        path switch
+        {
+            "after.heading" => this with { AfterHeading = change(AfterHeading) },
+            "after.text" => this with { AfterText = change(AfterText) },
+            _ => base.With(path, change),
+        };
 }
+
 public sealed record LegalContent : SectionContent;

@@ -6,7 +6,14 @@ namespace Plurimax.Sites;
 /// <summary>The site in another size. Holds its outcome, so that replaying the log never composes again.</summary>
 public sealed record ResizePlan(PlanSize Size, SiteDocument Outcome) : Edit
 {
-    public override string Say(SiteDocument site) => Size switch { PlanSize.One => "Made it one page", PlanSize.Small => "Made it a small site", _ => "Made it a full site" };
+    public override string Say(SiteDocument site) =>
+        Size switch
+        {
+            PlanSize.One => "Made it one page",
+            PlanSize.Small => "Made it a small site",
+            _ => "Made it a full site",
+        };
+
     public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
 }
 
@@ -14,48 +21,69 @@ public sealed record ResizePlan(PlanSize Size, SiteDocument Outcome) : Edit
 public sealed record AddLanguage(string Language, SiteDocument Outcome) : Edit
 {
     public override string Say(SiteDocument site) => $"Added {SiteWords.For(Language).Get("language.name")}";
-    public override Result<SiteDocument> Apply(SiteDocument site) => site.Languages.Contains(Language) ? Fail("The site has that language already.") : Outcome;
+
+    public override Result<SiteDocument> Apply(SiteDocument site) =>
+        site.Languages.Contains(Language) ? Fail("The site has that language already.") : Outcome;
 }
 
 public sealed record RemoveLanguage(string Language) : Edit
 {
     public override string Say(SiteDocument site) => $"Took out {SiteWords.For(Language).Get("language.name")}";
-    public override Result<SiteDocument> Apply(SiteDocument site) => Language == site.Language ? Fail("The site's own language stays.")
-        : site with { Pages = site.Pages.RemoveAll(p => p.Language == Language) };
+
+    public override Result<SiteDocument> Apply(SiteDocument site) =>
+        Language == site.Language
+            ? Fail("The site's own language stays.")
+            : site with
+            {
+                Pages = site.Pages.RemoveAll(p => p.Language == Language),
+            };
 }
 
 public sealed record SetAction(MainAction Action) : Edit
 {
     public override string Say(SiteDocument site) => $"Main action: {Action.ToString().ToLowerInvariant()}";
+
     public override Result<SiteDocument> Apply(SiteDocument site) => site with { Action = Action };
 }
 
 /// <summary>What a take renews.</summary>
-public enum TakePart { All, Text, Pictures, Layout }
+public enum TakePart
+{
+    All,
+    Text,
+    Pictures,
+    Layout,
+}
 
 /// <summary>A new take. Holds its outcome, so that replaying the log never composes again.</summary>
 /// <param name="Page">The one page it renews, if it is one.</param>
 public sealed record TakeNew(string? Section, int Take, SiteDocument Outcome, TakePart Part = TakePart.All, string? Page = null) : Edit
 {
     public override string? Touches => Section;
-    public override string Say(SiteDocument site) => (Section, Page, Part) switch
-    {
-        ({ } section, _, _) => $"Take {Take} of {Called(site, section)}",
-        (_, { } page, _) => $"Take {Take} of {site.FindPage(page)?.Menu.Text ?? "a page that is gone"}",
-        (_, _, TakePart.Text) => $"Take {Take} of all texts",
-        (_, _, TakePart.Pictures) => $"Take {Take} of the pictures",
-        (_, _, TakePart.Layout) => $"Take {Take} of the layout",
-        _ => $"Take {Take} of the whole site",
-    };
 
-    public override Result<SiteDocument> Apply(SiteDocument site) => Section is null ? Outcome
-        : Outcome.FindSection(Section) is { } renewed && site.FindSection(Section) is not null ? site.WithSection(Section, _ => renewed.Section) : Gone("section");
+    public override string Say(SiteDocument site) =>
+        (Section, Page, Part) switch
+        {
+            ({ } section, _, _) => $"Take {Take} of {Called(site, section)}",
+            (_, { } page, _) => $"Take {Take} of {site.FindPage(page)?.Menu.Text ?? "a page that is gone"}",
+            (_, _, TakePart.Text) => $"Take {Take} of all texts",
+            (_, _, TakePart.Pictures) => $"Take {Take} of the pictures",
+            (_, _, TakePart.Layout) => $"Take {Take} of the layout",
+            _ => $"Take {Take} of the whole site",
+        };
+
+    public override Result<SiteDocument> Apply(SiteDocument site) =>
+        Section is null ? Outcome
+        : Outcome.FindSection(Section) is { } renewed && site.FindSection(Section) is not null
+            ? site.WithSection(Section, _ => renewed.Section)
+        : Gone("section");
 }
 
 /// <summary>Facts changed, and passages that waited for them came in.</summary>
 public sealed record FollowFacts(string Fact, SiteDocument Outcome) : Edit
 {
     public override string Say(SiteDocument site) => $"Followed the fact {Fact}";
+
     public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
 }
 
@@ -63,6 +91,7 @@ public sealed record FollowFacts(string Fact, SiteDocument Outcome) : Edit
 public sealed record FollowTemplate(string Template, SiteDocument Outcome) : Edit
 {
     public override string Say(SiteDocument site) => $"Followed {Template}";
+
     public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
 }
 
@@ -70,12 +99,14 @@ public sealed record FollowTemplate(string Template, SiteDocument Outcome) : Edi
 public sealed record BringOver(SiteDocument Outcome, int Texts) : Edit
 {
     public override string Say(SiteDocument site) => $"Brought over {Texts} {(Texts == 1 ? "text" : "texts")} of the old site";
+
     public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
 }
 
 public sealed record Created(SiteDocument Outcome) : Edit
 {
     public override string Say(SiteDocument site) => "Made the site";
+
     public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
 }
 
@@ -84,5 +115,6 @@ public sealed record Created(SiteDocument Outcome) : Edit
 public sealed record Restore(string Version, SiteDocument Outcome) : Edit
 {
     public override string Say(SiteDocument site) => $"Back to {Version}";
+
     public override Result<SiteDocument> Apply(SiteDocument site) => Outcome;
 }

@@ -1,10 +1,10 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Globalization;
-using System.Text.RegularExpressions;
 using System.Text;
-using Fluid.Values;
+using System.Text.RegularExpressions;
 using Fluid;
+using Fluid.Values;
 using Ganss.Xss;
 using Markdig;
 using Plurimax.Facts;
@@ -20,9 +20,12 @@ public sealed partial class TextEngine
 {
     private const int ShieldBase = 0xE000;
     private static readonly FluidParser Parser = new();
-    private static readonly ConcurrentDictionary<string, (IFluidTemplate? Template, string? Error, ImmutableArray<string> Plain)> Parsed = new();
+    private static readonly ConcurrentDictionary<string, (IFluidTemplate? Template, string? Error, ImmutableArray<string> Plain)> Parsed =
+        new();
+
     /// <summary>Stands for the firm's mark until the text is HTML. Values of facts cannot hold it.</summary>
     private const char MarkHere = '\uE0F1';
+
     /// <summary>How passages are read: CommonMark without HTML.</summary>
     internal static readonly MarkdownPipeline Markdown = new MarkdownPipelineBuilder().DisableHtml().Build();
     private static readonly HtmlSanitizer Sanitizer = NewSanitizer();
@@ -36,7 +39,12 @@ public sealed partial class TextEngine
     /// <param name="facts">The tree of facts that may be stated (<see cref="FactTree"/>).</param>
     /// <param name="words">The trade's own words.</param>
     /// <param name="settings">Texts from the settings, by name; they may hold placeholders themselves.</param>
-    public TextEngine(IReadOnlyDictionary<string, object> facts, IReadOnlyDictionary<string, string> words, IReadOnlyDictionary<string, string> settings, SiteWords siteWords)
+    public TextEngine(
+        IReadOnlyDictionary<string, object> facts,
+        IReadOnlyDictionary<string, string> words,
+        IReadOnlyDictionary<string, string> settings,
+        SiteWords siteWords
+    )
     {
         _facts = facts;
         _words = siteWords;
@@ -46,7 +54,11 @@ public sealed partial class TextEngine
         _model = (Dictionary<string, object>)Shielded(facts);
         _model["words"] = words.ToDictionary(p => p.Key, p => (object)p.Value);
         _options.MemberAccessStrategy = new UnsafeMemberAccessStrategy();
-        Filter("list", (v, _) => v.Type == FluidValues.Array ? _words.List([.. v.Enumerate(new TemplateContext()).Select(i => i.ToStringValue())]) : v.ToStringValue());
+        Filter("list", (v, _) =>
+            v.Type == FluidValues.Array
+                ? _words.List([.. v.Enumerate(new TemplateContext()).Select(i => i.ToStringValue())])
+                : v.ToStringValue()
+        );
         Filter("possessive", (v, _) => _words.Possessive(v.ToStringValue()));
         Filter("in_town", (v, _) => _words.InTown(v.ToStringValue()));
         Filter("sentence", (v, _) => v.ToStringValue().TrimEnd('.') is { Length: > 0 } s ? char.ToUpperInvariant(s[0]) + s[1..] : "");
@@ -55,21 +67,50 @@ public sealed partial class TextEngine
         Filter("money", (v, _) => v.Type == FluidValues.Number ? _words.Money(v.ToNumberValue()) : v.ToStringValue());
         Filter("date", (v, _) => _words.Date(Unshield(v.ToStringValue())));
         Filter("phone", (v, _) => v.ToStringValue());
-        Filter("minutes", (v, _) => v.ToStringValue() == "1" ? _words.Get("minutes.one") : _words.Get("minutes.many", "", ("n", v.ToStringValue())));
-        Filter("a_an", (v, _) => _words.Language != "en" ? v.ToStringValue() : "aeiou".Contains(char.ToLowerInvariant(v.ToStringValue().FirstOrDefault('x'))) ? $"an {v.ToStringValue()}" : $"a {v.ToStringValue()}");
-        // Words that stand in one place instead of a fact's (Galleys.FactChip): the fact is named so that the exception can be seen and given back.
+        Filter("minutes", (v, _) =>
+            v.ToStringValue() == "1" ? _words.Get("minutes.one") : _words.Get("minutes.many", "", ("n", v.ToStringValue()))
+        );
+        Filter("a_an", (v, _) => _words.Language != "en" ? v.ToStringValue()
+            : "aeiou".Contains(char.ToLowerInvariant(v.ToStringValue().FirstOrDefault('x'))) ? $"an {v.ToStringValue()}"
+            : $"a {v.ToStringValue()}");
+        // Words that stand in one place instead of a fact's (Galleys.FactChip): the fact is named so that the exception can be seen and
+        // given back.
         Filter(FactChip.OnlyHere, (v, _) => v.ToStringValue());
-        Filter("lines", (v, _) => v.IsNil() ? "" : string.Join("  \n", new[] { "street", "town", "postcode", "region" }.Select(p => FactTree.Get(_facts, "place." + p) as string).OfType<string>().Select(ShieldText)));
-        Filter("links", (v, _) => v.IsNil() || FactTree.Get(_facts, "social") is not string[] all ? "" : string.Join(", ", all.Select(u => $"[{ShieldText(SocialProfile.NameOf(u))}]({u.Replace("(", "%28").Replace(")", "%29")})")));
-        Filter("ring", (v, _) => v.IsNil() ? "" : Led(LinkTarget.Call) is { } href ? $"[{v.ToStringValue()}]({href})" : v.ToStringValue());
-        Filter("write", (v, _) => v.IsNil() ? "" : Led(LinkTarget.Email) is { } href ? $"[{v.ToStringValue()}]({href})" : v.ToStringValue());
+        Filter("lines", (v, _) =>
+            v.IsNil()
+                ? ""
+                : string.Join(
+                    "  \n",
+                    new[] { "street", "town", "postcode", "region" }
+                        .Select(p => FactTree.Get(_facts, "place." + p) as string)
+                        .OfType<string>()
+                        .Select(ShieldText)
+                )
+        );
+        Filter("links", (v, _) =>
+            v.IsNil() || FactTree.Get(_facts, "social") is not string[] all
+                ? ""
+                : string.Join(
+                    ", ",
+                    all.Select(u => $"[{ShieldText(SocialProfile.NameOf(u))}]({u.Replace("(", "%28").Replace(")", "%29")})")
+                )
+        );
+        Filter("ring", (v, _) => v.IsNil() ? ""
+            : Led(LinkTarget.Call) is { } href ? $"[{v.ToStringValue()}]({href})"
+            : v.ToStringValue());
+        Filter("write", (v, _) => v.IsNil() ? ""
+            : Led(LinkTarget.Email) is { } href ? $"[{v.ToStringValue()}]({href})"
+            : v.ToStringValue());
         Filter("picture", (_, _) => MarkHere.ToString());
-        Filter("count", (v, a) => v.ToNumberValue() == 1 ? $"1 {a.At(0).ToStringValue()}" : $"{v.ToStringValue()} {a.At(1).ToStringValue()}");
+        Filter("count", (v, a) =>
+            v.ToNumberValue() == 1 ? $"1 {a.At(0).ToStringValue()}" : $"{v.ToStringValue()} {a.At(1).ToStringValue()}"
+        );
         // Settings may refer to one another: once as they are, then with what they refer to.
         _model["settings"] = settings.ToDictionary(p => p.Key, p => (object)p.Value);
         _model["settings"] = settings.ToDictionary(p => p.Key, p => (object)Fill(p.Value, lines: true));
 
-        void Filter(string name, Func<FluidValue, FilterArguments, string> f) => _options.Filters.AddFilter(name, (input, args, _) => new ValueTask<FluidValue>(new StringValue(f(input, args))));
+        void Filter(string name, Func<FluidValue, FilterArguments, string> f) =>
+            _options.Filters.AddFilter(name, (input, args, _) => new ValueTask<FluidValue>(new StringValue(f(input, args))));
     }
 
     /// <summary>What a link comes to that follows the facts, "to:call"; null where the fact is not known.</summary>
@@ -89,7 +130,8 @@ public sealed partial class TextEngine
     /// <summary>As plain text without markup, for titles, descriptions and attributes.</summary>
     public string Plain(Passage p)
     {
-        if (p.IsEmpty) return "";
+        if (p.IsEmpty)
+            return "";
         var filled = Curly(Fill(p.Text)).Trim();
         return Unshield(MarkdownAny().IsMatch(filled) ? Markdig.Markdown.ToPlainText(filled, Markdown).Trim() : filled);
     }
@@ -98,7 +140,11 @@ public sealed partial class TextEngine
     public string Letter(string text) => Unshield(MailedLink().Replace(Fill(text, lines: true), "$1"));
 
     /// <summary>A text of the settings about somebody who wrote through a form.</summary>
-    public string Form(string text, string name) => Unshield(MailedLink().Replace(Fill(text, lines: true, more: ("form", new Dictionary<string, object> { ["name"] = ShieldText(name) })), "$1"));
+    public string Form(string text, string name) =>
+        Unshield(
+            MailedLink()
+                .Replace(Fill(text, lines: true, more: ("form", new Dictionary<string, object> { ["name"] = ShieldText(name) })), "$1")
+        );
 
     /// <summary>A text of the settings about one page, such as a pattern of titles: facts and the page's own names are filled in.</summary>
     public string Pattern(string text, string pageName, string pageTitle)
@@ -110,9 +156,11 @@ public sealed partial class TextEngine
     /// <summary>As the content of a heading, a label or a button: no blocks; *emphasis* and **strong** only.</summary>
     public Html Line(Passage p)
     {
-        if (p.IsEmpty) return Html.Empty;
+        if (p.IsEmpty)
+            return Html.Empty;
         var filled = Curly(Fill(p.Text)).Trim();
-        if (!MarkdownInline().IsMatch(filled)) return new Html(UnshieldEncoded(Html.Encode(filled)));
+        if (!MarkdownInline().IsMatch(filled))
+            return new Html(UnshieldEncoded(Html.Encode(filled)));
         var html = Markdig.Markdown.ToHtml(filled.ReplaceLineEndings(" "), Markdown).Trim();
         html = BlockTags().Replace(html, "");
         return new Html(UnshieldEncoded(Sanitizer.Sanitize(html)));
@@ -121,10 +169,13 @@ public sealed partial class TextEngine
     /// <summary>As paragraphs, lists and links.</summary>
     public Html Prose(Passage p, Html attributes = default)
     {
-        if (p.IsEmpty) return Html.Empty;
+        if (p.IsEmpty)
+            return Html.Empty;
         var filled = Curly(Fill(p.Text, lines: true)).Trim();
-        if (filled.Length == 0) return Html.Empty;
-        if (!MarkdownBlock().IsMatch(filled)) return Html.Of($"<p{attributes}>{new Html(UnshieldEncoded(Html.Encode(filled)))}</p>");
+        if (filled.Length == 0)
+            return Html.Empty;
+        if (!MarkdownBlock().IsMatch(filled))
+            return Html.Of($"<p{attributes}>{new Html(UnshieldEncoded(Html.Encode(filled)))}</p>");
         var html = UnshieldEncoded(Sanitizer.Sanitize(Markdig.Markdown.ToHtml(filled, Markdown)));
         return attributes.IsEmpty ? new Html(html) : Html.Of($"<div{attributes}>{new Html(html)}</div>");
     }
@@ -133,20 +184,27 @@ public sealed partial class TextEngine
     public static string? Fault(string text) => Parse(text).Error is { } e ? $"A placeholder is not closed or not known: {e}" : null;
 
     /// <summary>The facts a text refers to, as dotted names.</summary>
-    public static ImmutableArray<string> References(string text) => [.. Placeholder().Matches(text).Select(m => m.Groups[1].Value).Distinct()];
+    public static ImmutableArray<string> References(string text) =>
+        [.. Placeholder().Matches(text).Select(m => m.Groups[1].Value).Distinct()];
 
     /// <param name="lines">Lines go whose placeholder has nothing to show.</param>
     private string Fill(string text, bool lines = false, (string Name, Dictionary<string, object> Values)? more = null)
     {
         // A link that follows a fact which is not known is left out; its words stay.
-        if (text.Contains("](to:", StringComparison.Ordinal)) text = FollowingLink().Replace(text, m => Led(m.Groups[2].Value) is { } href ? $"[{m.Groups[1].Value}]({href})" : m.Groups[1].Value);
-        if (!text.Contains('{')) return text;
+        if (text.Contains("](to:", StringComparison.Ordinal))
+            text = FollowingLink()
+                .Replace(text, m => Led(m.Groups[2].Value) is { } href ? $"[{m.Groups[1].Value}]({href})" : m.Groups[1].Value);
+        if (!text.Contains('{'))
+            return text;
         var (template, _, plain) = Parse(text);
-        if (lines && plain.Any(Missing)) return Fill(Placeholders.WithoutEmptyLines(text, n => !Missing(n)), more: more);
+        if (lines && plain.Any(Missing))
+            return Fill(Placeholders.WithoutEmptyLines(text, n => !Missing(n)), more: more);
         // Brackets never show, whatever stands in them.
-        if (template is null) return Placeholders.Bare(text);
+        if (template is null)
+            return Placeholders.Bare(text);
         var context = new TemplateContext(_model, _options) { CultureInfo = CultureInfo.InvariantCulture };
-        if (more is { } m) context.SetValue(m.Name, m.Values);
+        if (more is { } m)
+            context.SetValue(m.Name, m.Values);
         return template.Render(context);
     }
 
@@ -154,61 +212,90 @@ public sealed partial class TextEngine
 
     private static (IFluidTemplate? Template, string? Error, ImmutableArray<string> Plain) Parse(string text)
     {
-        if (Parsed.TryGetValue(text, out var hit)) return hit;
-        if (Parsed.Count > 20_000) Parsed.Clear();
-        return Parsed[text] = Parser.TryParse(text, out var t, out var error) ? (t, null, Placeholders.PlainFacts(text)) : (null, error, []);
+        if (Parsed.TryGetValue(text, out var hit))
+            return hit;
+        if (Parsed.Count > 20_000)
+            Parsed.Clear();
+        return Parsed[text] = Parser.TryParse(text, out var t, out var error)
+            ? (t, null, Placeholders.PlainFacts(text))
+            : (null, error, []);
     }
 
-    private static object Shielded(object value) => value switch
-    {
-        IReadOnlyDictionary<string, object> map => map.ToDictionary(p => p.Key, p => Shielded(p.Value)),
-        string s => ShieldText(s),
-        string[] list => list.Select(ShieldText).ToArray(),
-        _ => value,
-    };
+    private static object Shielded(object value) =>
+        value switch
+        {
+            IReadOnlyDictionary<string, object> map => map.ToDictionary(p => p.Key, p => Shielded(p.Value)),
+            string s => ShieldText(s),
+            string[] list => list.Select(ShieldText).ToArray(),
+            _ => value,
+        };
 
     private static string ShieldText(string s)
     {
-        if (!s.Any(NeedsShield)) return s;
+        if (!s.Any(NeedsShield))
+            return s;
         var b = new StringBuilder(s.Length);
-        foreach (var c in s) b.Append(NeedsShield(c) ? Shield(c) : c is >= '\uE000' and <= '\uE0FF' ? '\uFFFD' : c);
+        foreach (var c in s)
+            b.Append(
+                NeedsShield(c) ? Shield(c)
+                : c is >= '\uE000' and <= '\uE0FF' ? '\uFFFD'
+                : c
+            );
         return b.ToString();
     }
 
     /// <summary>ASCII that means something to Liquid, Markdown or HTML. Line breaks stay, so that a story keeps its paragraphs.</summary>
-    private static bool NeedsShield(char c) => c is >= '!' and <= '~' && !char.IsAsciiLetterOrDigit(c) && c is not (',' or '.' or '\'' or '"') || c is >= '\uE000' and <= '\uE0FF';
+    private static bool NeedsShield(char c) =>
+        c is >= '!' and <= '~' && !char.IsAsciiLetterOrDigit(c) && c is not (',' or '.' or '\'' or '"') || c is >= '\uE000' and <= '\uE0FF';
+
     private static char Shield(char c) => c < 0x80 ? (char)(ShieldBase + c) : '\uFFFD';
 
     private string Unshield(string s)
     {
-        if (s.Contains(MarkHere)) s = s.Replace(MarkHere.ToString(), FactTree.Get(_facts, "business.name") as string ?? "");
+        if (s.Contains(MarkHere))
+            s = s.Replace(MarkHere.ToString(), FactTree.Get(_facts, "business.name") as string ?? "");
         return s.Any(c => c is >= '\uE000' and <= '\uE07F') ? string.Create(s.Length, s, static (span, t) =>
-        {
-            for (var i = 0; i < t.Length; i++) span[i] = t[i] is >= '\uE000' and <= '\uE07F' ? (char)(t[i] - ShieldBase) : t[i];
-        }) : s;
+            {
+                for (var i = 0; i < t.Length; i++)
+                    span[i] = t[i] is >= '\uE000' and <= '\uE07F' ? (char)(t[i] - ShieldBase) : t[i];
+            }) : s;
     }
 
     private string UnshieldEncoded(string html)
     {
-        if (html.Contains(MarkHere)) html = html.Replace(MarkHere.ToString(), Mark.IsEmpty ? Html.Encode(FactTree.Get(_facts, "business.name") as string ?? "") : Mark.Value);
-        if (!html.Any(c => c is >= '\uE000' and <= '\uE07F')) return html;
+        if (html.Contains(MarkHere))
+            html = html.Replace(
+                MarkHere.ToString(),
+                Mark.IsEmpty ? Html.Encode(FactTree.Get(_facts, "business.name") as string ?? "") : Mark.Value
+            );
+        if (!html.Any(c => c is >= '\uE000' and <= '\uE07F'))
+            return html;
         var b = new StringBuilder(html.Length + 16);
-        foreach (var c in html) b.Append(c is >= '\uE000' and <= '\uE07F' ? Html.Encode(((char)(c - ShieldBase)).ToString()) : c.ToString());
+        foreach (var c in html)
+            b.Append(c is >= '\uE000' and <= '\uE07F' ? Html.Encode(((char)(c - ShieldBase)).ToString()) : c.ToString());
         return b.ToString();
     }
 
-    /// <summary>Typographic apostrophes and quotation marks of the language for straight ones; in French no line begins with a colon or a question mark.</summary>
+    /// <summary>
+    /// Typographic apostrophes and quotation marks of the language for straight ones; in French no line begins with a colon or a question
+    /// mark.
+    /// </summary>
     private string Curly(string s)
     {
-        if (!s.Contains('\'') && !s.Contains('"') && (_before is null || s.IndexOfAny(_before) < 0)) return s;
+        if (!s.Contains('\'') && !s.Contains('"') && (_before is null || s.IndexOfAny(_before) < 0))
+            return s;
         var b = new StringBuilder(s.Length + 8);
         for (var i = 0; i < s.Length; i++)
         {
             var opens = i == 0 || char.IsWhiteSpace(s[i - 1]) || s[i - 1] is '(' or '[' or '"';
-            if (s[i] == '\'') b.Append(opens && i + 1 < s.Length && !char.IsDigit(s[i + 1]) ? _quotes.SingleOpen : "’");
-            else if (s[i] == '"') b.Append(opens ? _quotes.Open : _quotes.Close);
-            else if (s[i] == ' ' && _before is not null && i + 1 < s.Length && _before.Contains(s[i + 1])) b.Append('\u00A0');
-            else b.Append(s[i]);
+            if (s[i] == '\'')
+                b.Append(opens && i + 1 < s.Length && !char.IsDigit(s[i + 1]) ? _quotes.SingleOpen : "’");
+            else if (s[i] == '"')
+                b.Append(opens ? _quotes.Open : _quotes.Close);
+            else if (s[i] == ' ' && _before is not null && i + 1 < s.Length && _before.Contains(s[i + 1]))
+                b.Append('\u00A0');
+            else
+                b.Append(s[i]);
         }
         return b.ToString();
     }
@@ -217,20 +304,35 @@ public sealed partial class TextEngine
     {
         var s = new HtmlSanitizer();
         s.AllowedTags.Clear();
-        foreach (var t in new[] { "p", "strong", "em", "a", "ul", "ol", "li", "br", "h3", "h4", "blockquote", "code" }) s.AllowedTags.Add(t);
+        foreach (var t in new[] { "p", "strong", "em", "a", "ul", "ol", "li", "br", "h3", "h4", "blockquote", "code" })
+            s.AllowedTags.Add(t);
         s.AllowedAttributes.Clear();
         s.AllowedAttributes.Add("href");
         s.AllowedSchemes.Clear();
-        foreach (var scheme in new[] { "https", "http", "mailto", "tel", "sms", "geo" }) s.AllowedSchemes.Add(scheme);
+        foreach (var scheme in new[] { "https", "http", "mailto", "tel", "sms", "geo" })
+            s.AllowedSchemes.Add(scheme);
         s.AllowedCssProperties.Clear();
         return s;
     }
 
-    [GeneratedRegex(@"\[([^\]]*)\]\((to:[a-z]+)\)")] private static partial Regex FollowingLink();
-    [GeneratedRegex(@"\[([^\]]*)\]\((?:tel|mailto|https?):[^)\s]*\)")] private static partial Regex MailedLink();
-    [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#")] private static partial Regex MarkdownInline();
-    [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|\n|^\s*(#|>|-|\d+\.)\s|&#")] private static partial Regex MarkdownBlock();
-    [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#|(^|\n)\s*(#|>|-|\d+\.)\s")] private static partial Regex MarkdownAny();
-    [GeneratedRegex(@"</?(p|ul|ol|li|h\d|blockquote)[^>]*>")] private static partial Regex BlockTags();
-    [GeneratedRegex(@"(?:\{\{-?\s*|\{%-?\s*(?:if|elsif|unless)\s+)([a-z_]+(?:\.[a-z_]+)*)")] private static partial Regex Placeholder();
+    [GeneratedRegex(@"\[([^\]]*)\]\((to:[a-z]+)\)")]
+    private static partial Regex FollowingLink();
+
+    [GeneratedRegex(@"\[([^\]]*)\]\((?:tel|mailto|https?):[^)\s]*\)")]
+    private static partial Regex MailedLink();
+
+    [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#")]
+    private static partial Regex MarkdownInline();
+
+    [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|\n|^\s*(#|>|-|\d+\.)\s|&#")]
+    private static partial Regex MarkdownBlock();
+
+    [GeneratedRegex(@"[*_`]|\[[^\]]*\]\(|&#|(^|\n)\s*(#|>|-|\d+\.)\s")]
+    private static partial Regex MarkdownAny();
+
+    [GeneratedRegex(@"</?(p|ul|ol|li|h\d|blockquote)[^>]*>")]
+    private static partial Regex BlockTags();
+
+    [GeneratedRegex(@"(?:\{\{-?\s*|\{%-?\s*(?:if|elsif|unless)\s+)([a-z_]+(?:\.[a-z_]+)*)")]
+    private static partial Regex Placeholder();
 }

@@ -1,9 +1,9 @@
 using System.Buffers;
 using System.Net;
+using SmtpServer;
 using SmtpServer.ComponentModel;
 using SmtpServer.Protocol;
 using SmtpServer.Storage;
-using SmtpServer;
 
 namespace Plurimax.StandIns;
 
@@ -19,8 +19,10 @@ public sealed class SmtpSink : IDisposable
     {
         Port = port;
         Directory.CreateDirectory(folder);
-        var options = new SmtpServerOptionsBuilder().ServerName("mail.sink.example")
-            .Endpoint(e => e.Endpoint(new IPEndPoint(IPAddress.Loopback, port)).AllowUnsecureAuthentication(false)).Build();
+        var options = new SmtpServerOptionsBuilder()
+            .ServerName("mail.sink.example")
+            .Endpoint(e => e.Endpoint(new IPEndPoint(IPAddress.Loopback, port)).AllowUnsecureAuthentication(false))
+            .Build();
         var provider = new SmtpServer.ComponentModel.ServiceProvider();
         provider.Add(new FolderStore(folder));
         Running = new SmtpServer.SmtpServer(options, provider).StartAsync(_stop.Token);
@@ -37,7 +39,12 @@ public sealed class SmtpSink : IDisposable
 
     private sealed class FolderStore(string folder) : MessageStore
     {
-        public override async Task<SmtpResponse> SaveAsync(ISessionContext context, IMessageTransaction transaction, ReadOnlySequence<byte> buffer, CancellationToken cancel)
+        public override async Task<SmtpResponse> SaveAsync(
+            ISessionContext context,
+            IMessageTransaction transaction,
+            ReadOnlySequence<byte> buffer,
+            CancellationToken cancel
+        )
         {
             if (transaction.To.Any(t => t.User.StartsWith("refused", StringComparison.OrdinalIgnoreCase)))
                 return new SmtpResponse(SmtpReplyCode.MailboxUnavailable, "no such mailbox here");

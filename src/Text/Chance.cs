@@ -1,6 +1,8 @@
 namespace Plurimax.Text;
 
-/// <summary>Repeatable choice: FNV-1a over the text, then an avalanche (finaliser of MurmurHash3). The same text gives the same number everywhere.</summary>
+/// <summary>
+/// Repeatable choice: FNV-1a over the text, then an avalanche (finaliser of MurmurHash3). The same text gives the same number everywhere.
+/// </summary>
 public static class Chance
 {
     public static uint Hash(string text)

@@ -116,26 +116,80 @@ public static class Languages
     public static string? Tag(string name)
     {
         name = name.Trim();
-        if (Names.TryGetValue(name, out var tag)) return tag;
+        if (Names.TryGetValue(name, out var tag))
+            return tag;
         return TagForm.IsMatch(name) ? Canonical(name) : null;
     }
 
     /// <summary>Case as BCP 47 section 2.1.1 advises: "en-GB", "zh-Hant".</summary>
-    public static string Canonical(string tag) => string.Join('-', tag.Replace('_', '-').Split('-').Select((p, i) => i == 0 ? p.ToLowerInvariant() : p.Length == 2 ? p.ToUpperInvariant() : p.Length == 4 ? char.ToUpperInvariant(p[0]) + p[1..].ToLowerInvariant() : p.ToLowerInvariant()));
+    public static string Canonical(string tag) =>
+        string.Join(
+            '-',
+            tag.Replace('_', '-')
+                .Split('-')
+                .Select(
+                    (p, i) =>
+                        i == 0 ? p.ToLowerInvariant()
+                        : p.Length == 2 ? p.ToUpperInvariant()
+                        : p.Length == 4 ? char.ToUpperInvariant(p[0]) + p[1..].ToLowerInvariant()
+                        : p.ToLowerInvariant()
+                )
+        );
 
     private static readonly Dictionary<string, HashSet<string>> Common = new()
     {
-        ["en"] = [.. "the and of to is we you for with are our on at from by your have has not it they be was this that or but an us can will about do also in a monday tuesday wednesday thursday friday saturday sunday mon tue wed thu street road lane closed phone reviews open hours owner business".Split(' ')],
-        ["de"] = [.. "der die das und ist wir sie für mit sind von nicht auf ein eine einen den dem des im in zu auch bei uhr oder aber haben hat uns unser unsere seit ab bis nur noch täglich montag dienstag mittwoch donnerstag freitag samstag sonntag geschlossen telefon bewertungen rezensionen inhaber inhaberin uhr öffnungszeiten marktplatz straße strasse gmbh leistungen mo di mi fr sa so werkstatt".Split(' ')],
-        ["fr"] = [.. "le la les et est nous vous pour avec sont de des du un une en au aux dans sur par notre nos votre pas plus ou mais depuis chez à être avons il elle ce cette lundi mardi mercredi jeudi vendredi samedi dimanche fermé ouvert rue avis horaires téléphone tél gérant gérante atelier avenue place".Split(' ')],
-        ["es"] = [.. "el la los las y es nosotros para con son de del un una en al por nuestro nuestra su sus no más o pero desde ser somos hacemos que se lo como este esta lunes martes miércoles jueves viernes sábado domingo cerrado abierto calle opiniones horario teléfono correo avenida plaza dirección".Split(' ')],
+        ["en"] =
+        [
+            .. (
+                "the and of to is we you for with are our on at from by your have has not it they be was this that or but an us can "
+                + "will about do also in a monday tuesday wednesday thursday friday saturday sunday mon tue wed thu street road lane "
+                + "closed phone reviews open hours owner business"
+            ).Split(' '),
+        ],
+        ["de"] =
+        [
+            .. (
+                "der die das und ist wir sie für mit sind von nicht auf ein eine einen den dem des im in zu auch bei uhr oder aber "
+                + "haben hat uns unser unsere seit ab bis nur noch täglich montag dienstag mittwoch donnerstag freitag samstag sonntag "
+                + "geschlossen telefon bewertungen rezensionen inhaber inhaberin uhr öffnungszeiten marktplatz straße strasse gmbh "
+                + "leistungen mo di mi fr sa so werkstatt"
+            ).Split(' '),
+        ],
+        ["fr"] =
+        [
+            .. (
+                "le la les et est nous vous pour avec sont de des du un une en au aux dans sur par notre nos votre pas plus ou mais "
+                + "depuis chez à être avons il elle ce cette lundi mardi mercredi jeudi vendredi samedi dimanche fermé ouvert rue avis "
+                + "horaires téléphone tél gérant gérante atelier avenue place"
+            ).Split(' '),
+        ],
+        ["es"] =
+        [
+            .. (
+                "el la los las y es nosotros para con son de del un una en al por nuestro nuestra su sus no más o pero desde ser somos "
+                + "hacemos que se lo como este esta lunes martes miércoles jueves viernes sábado domingo cerrado abierto calle opiniones "
+                + "horario teléfono correo avenida plaza dirección"
+            ).Split(' '),
+        ],
     };
 
     /// <summary>The most likely of en, de, fr, es by their commonest words; null for a text too short to tell.</summary>
     public static string? Guess(string text)
     {
         var words = Word.Matches(text.Length > 20_000 ? text[..20_000] : text).Select(m => m.Value.ToLowerInvariant()).ToList();
-        words.AddRange(words.Where(w => w.Length > 7 && (w.EndsWith("straße", StringComparison.Ordinal) || w.EndsWith("strasse", StringComparison.Ordinal) || w.EndsWith("werkstatt", StringComparison.Ordinal))).Select(_ => "straße").ToList());
+        words.AddRange(
+            words
+                .Where(w =>
+                    w.Length > 7
+                    && (
+                        w.EndsWith("straße", StringComparison.Ordinal)
+                        || w.EndsWith("strasse", StringComparison.Ordinal)
+                        || w.EndsWith("werkstatt", StringComparison.Ordinal)
+                    )
+                )
+                .Select(_ => "straße")
+                .ToList()
+        );
         var best = Common.Select(c => (c.Key, Count: words.Count(c.Value.Contains))).OrderByDescending(c => c.Count).ToList();
         return best[0].Count < 2 && (best[0].Count == 0 || best[1].Count > 0) ? null : best[0].Key;
     }

@@ -9,7 +9,8 @@ public static class Quantile
     public static double Of(IEnumerable<double> values, double p)
     {
         var x = values.Order().ToArray();
-        if (x.Length == 0) throw new ArgumentException("No values.", nameof(values));
+        if (x.Length == 0)
+            throw new ArgumentException("No values.", nameof(values));
         var h = (x.Length - 1) * p;
         var i = (int)Math.Floor(h);
         return i + 1 < x.Length ? x[i] + (h - i) * (x[i + 1] - x[i]) : x[i];

@@ -4,6 +4,8 @@ namespace Plurimax.Text;
 public readonly record struct Result<T>(T? Value, string? Problem)
 {
     public bool Ok => Problem is null;
+
     public static implicit operator Result<T>(T value) => new(value, null);
+
     public static Result<T> Fail(string problem) => new(default, problem);
 }

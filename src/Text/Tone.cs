@@ -1,3 +1,10 @@
 namespace Plurimax.Text;
 
-public enum Tone { Plain, Warm, Formal, Lively, Expert }
+public enum Tone
+{
+    Plain,
+    Warm,
+    Formal,
+    Lively,
+    Expert,
+}

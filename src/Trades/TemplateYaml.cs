@@ -1,5 +1,5 @@
-using YamlDotNet.Core.Events;
 using YamlDotNet.Core;
+using YamlDotNet.Core.Events;
 using YamlDotNet.RepresentationModel;
 
 namespace Plurimax.Trades;
@@ -8,8 +8,11 @@ namespace Plurimax.Trades;
 public static class TemplateYaml
 {
     public static YamlScalarNode Quoted(string s) => new(s) { Style = ScalarStyle.DoubleQuoted };
+
     public static YamlScalarNode Block(string s) => new(s + "\n") { Style = ScalarStyle.Literal };
-    public static YamlSequenceNode List(IEnumerable<string> items, bool quoted = false) => new(items.Select(i => (YamlNode)(quoted ? Quoted(i) : new YamlScalarNode(i)))) { Style = SequenceStyle.Flow };
+
+    public static YamlSequenceNode List(IEnumerable<string> items, bool quoted = false) =>
+        new(items.Select(i => (YamlNode)(quoted ? Quoted(i) : new YamlScalarNode(i)))) { Style = SequenceStyle.Flow };
 
     public static string Save(YamlMappingNode root)
     {

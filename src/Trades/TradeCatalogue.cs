@@ -16,9 +16,13 @@ public sealed class TradeCatalogue
         public static readonly Own None = new(ImmutableSortedDictionary<string, TradeTemplate>.Empty, []);
     }
 
-    public TradeCatalogue(IEnumerable<TradeTemplate> trades) => _shipped = trades.ToImmutableSortedDictionary(t => t.Id, t => t, StringComparer.Ordinal);
+    public TradeCatalogue(IEnumerable<TradeTemplate> trades) =>
+        _shipped = trades.ToImmutableSortedDictionary(t => t.Id, t => t, StringComparer.Ordinal);
 
-    /// <summary>Trades that ship, then the newest version of each template of the agency. A translation is not listed beside the trade it translates.</summary>
+    /// <summary>
+    /// Trades that ship, then the newest version of each template of the agency. A translation is not listed beside the trade it
+    /// translates.
+    /// </summary>
     public IEnumerable<TradeTemplate> All => _shipped.Values.Where(t => t.Translates is null).Concat(_own.Latest);
 
     /// <summary>The same trade in another language; null where nobody has written it yet.</summary>
@@ -26,17 +30,28 @@ public sealed class TradeCatalogue
     public TradeTemplate? InLanguage(TradeTemplate trade, string language)
     {
         var code = language.Split('-')[0];
-        return trade.Language.Split('-')[0] == code ? trade
+        return trade.Language.Split('-')[0] == code
+            ? trade
             : _shipped.Values.FirstOrDefault(t => (t.Id == trade.Root || t.Translates == trade.Root) && t.Language.Split('-')[0] == code);
     }
 
     /// <summary>Languages in which a trade is written, its own first, as tags.</summary>
     public ImmutableArray<string> Languages(TradeTemplate trade) =>
-        [.. _shipped.Values.Where(t => t.Id == trade.Root || t.Translates == trade.Root).Append(trade).Select(t => t.Language).DistinctBy(l => l.Split('-')[0]).OrderBy(l => l != trade.Language).ThenBy(l => l, StringComparer.Ordinal)];
+        [
+            .. _shipped
+                .Values.Where(t => t.Id == trade.Root || t.Translates == trade.Root)
+                .Append(trade)
+                .Select(t => t.Language)
+                .DistinctBy(l => l.Split('-')[0])
+                .OrderBy(l => l != trade.Language)
+                .ThenBy(l => l, StringComparer.Ordinal),
+        ];
+
     public IEnumerable<TradeTemplate> Agency => _own.Latest;
 
     /// <summary>A template by its id; one of the agency in exactly that version.</summary>
     public TradeTemplate? Find(string id) => _shipped.GetValueOrDefault(id) ?? _own.ById.GetValueOrDefault(id);
+
     public TradeTemplate this[string id] => Find(id) ?? throw new KeyNotFoundException($"No trade template “{id}”.");
 
     /// <summary>Puts the agency's own templates in place of those that were there. Sites keep the version they were made from.</summary>
@@ -46,12 +61,16 @@ public sealed class TradeCatalogue
         _own = new Own(byId, [.. byId.Values.GroupBy(t => t.Family).Select(g => g.MaxBy(t => t.Version)!)]);
     }
 
-    /// <summary>The nearest templates. Where the words are the name of a trade that has none, no other is taken for it, however near its spelling ("glazier" is no "glacier").</summary>
+    /// <summary>
+    /// The nearest templates. Where the words are the name of a trade that has none, no other is taken for it, however near its spelling
+    /// ("glazier" is no "glacier").
+    /// </summary>
     public ImmutableArray<TradeMatch> Search(string query, int most = 5)
     {
         var found = TradeSearch.Find(All, query, most);
         return TradeLexicon.OfLabel(query) is { } known && Find(known.Id) is null
-            ? [.. found.Select(m => m.Score is >= TradeSearch.Sure and < 1 ? m with { Score = TradeSearch.Sure - .05 } : m)] : found;
+            ? [.. found.Select(m => m.Score is >= TradeSearch.Sure and < 1 ? m with { Score = TradeSearch.Sure - .05 } : m)]
+            : found;
     }
 
     /// <summary>The templates that ship with the application.</summary>
@@ -59,16 +78,32 @@ public sealed class TradeCatalogue
     public static TradeCatalogue Shipped() => ShippedOnce.Value;
 
     /// <summary>One shipped template, without reading the others where nobody has yet.</summary>
-    public static TradeTemplate? ShippedOne(string id) => ShippedOnce.IsValueCreated ? ShippedOnce.Value.Find(id)
-        : Content.Text($"trades/{id}.yaml") is { } yaml ? new TradeReader(Content.Text).Read($"trades/{id}.yaml", yaml) : null;
+    public static TradeTemplate? ShippedOne(string id) =>
+        ShippedOnce.IsValueCreated ? ShippedOnce.Value.Find(id)
+        : Content.Text($"trades/{id}.yaml") is { } yaml ? new TradeReader(Content.Text).Read($"trades/{id}.yaml", yaml)
+        : null;
 
     private static readonly Lazy<TradeCatalogue> ShippedOnce = new(() =>
     {
-        var read = Content.Names("trades/").AsParallel().AsOrdered().Select(file =>
-        {
-            try { return (Trade: (TradeTemplate?)new TradeReader(Content.Text).Read(file, Content.Text(file)!), Problems: (IReadOnlyList<TradeProblem>)[]); }
-            catch (TradeFormatException e) { return (null, e.Problems); }
-        }).ToList();
+        var read = Content
+            .Names("trades/")
+            .AsParallel()
+            .AsOrdered()
+            .Select(file =>
+            {
+                try
+                {
+                    return (
+                        Trade: (TradeTemplate?)new TradeReader(Content.Text).Read(file, Content.Text(file)!),
+                        Problems: (IReadOnlyList<TradeProblem>)[]
+                    );
+                }
+                catch (TradeFormatException e)
+                {
+                    return (null, e.Problems);
+                }
+            })
+            .ToList();
         var problems = read.SelectMany(r => r.Problems).ToList();
         return problems.Count > 0 ? throw new TradeFormatException(problems) : new TradeCatalogue(read.Select(r => r.Trade!));
     });

@@ -16,19 +16,80 @@ public sealed class TradeReader(Func<string, string?> bank)
     private static readonly ImmutableHashSet<string> Pools = ["questions", "notes", "views", "tell", "proof"];
     private static readonly ImmutableHashSet<string> Passages =
     [
-        "title", "description", "headline", "lede", "intro", "services_heading", "services_intro", "steps", "prices", "urgent", "about",
-        "closing", "contact", "after", "hours_line", "directions", "questions_intro", "notes_heading", "tell_heading", "meanwhile",
+        "title",
+        "description",
+        "headline",
+        "lede",
+        "intro",
+        "services_heading",
+        "services_intro",
+        "steps",
+        "prices",
+        "urgent",
+        "about",
+        "closing",
+        "contact",
+        "after",
+        "hours_line",
+        "directions",
+        "questions_intro",
+        "notes_heading",
+        "tell_heading",
+        "meanwhile",
     ];
     private static readonly ImmutableHashSet<string> Structure =
     [
-        "id", "lang", "from", "version", "names", "also", "kind", "schema", "words", "aim", "tones", "voice", "assumes", "interview", "pages", "always",
-        "never_drop", "cuts", "services", "actions", "seasons", "search", "looks", "pictures", "art", "legal", "translates", "address", "needs", "drop", "base",
+        "id",
+        "lang",
+        "from",
+        "version",
+        "names",
+        "also",
+        "kind",
+        "schema",
+        "words",
+        "aim",
+        "tones",
+        "voice",
+        "assumes",
+        "interview",
+        "pages",
+        "always",
+        "never_drop",
+        "cuts",
+        "services",
+        "actions",
+        "seasons",
+        "search",
+        "looks",
+        "pictures",
+        "art",
+        "legal",
+        "translates",
+        "address",
+        "needs",
+        "drop",
+        "base",
     ];
 
     /// <summary>What a translation takes over from the template it translates; everything else is written anew.</summary>
-    private static readonly ImmutableHashSet<string> Shared = ["kind", "schema", "aim", "voice", "pages", "never_drop", "looks", "pictures", "seasons", "cuts", "art"];
+    private static readonly ImmutableHashSet<string> Shared =
+    [
+        "kind",
+        "schema",
+        "aim",
+        "voice",
+        "pages",
+        "never_drop",
+        "looks",
+        "pictures",
+        "seasons",
+        "cuts",
+        "art",
+    ];
 
     private readonly List<TradeProblem> _problems = [];
+
     private sealed record Field(YamlNode Node, string File);
 
     /// <exception cref="TradeFormatException">The template or a bank it inherits has faults.</exception>
@@ -37,7 +98,8 @@ public sealed class TradeReader(Func<string, string?> bank)
         _problems.Clear();
         var fields = Load(file, yaml);
         var template = _problems.Count == 0 ? Build(file, fields) : null;
-        if (_problems.Count > 0) throw new TradeFormatException([.. _problems]);
+        if (_problems.Count > 0)
+            throw new TradeFormatException([.. _problems]);
         return template!;
     }
 
@@ -45,23 +107,33 @@ public sealed class TradeReader(Func<string, string?> bank)
     {
         var own = Root(file, yaml);
         var merged = new Dictionary<string, Field>(StringComparer.Ordinal);
-        if (own is null) return merged;
+        if (own is null)
+            return merged;
         // A template of the agency stands on a trade that ships and says only what is its own.
         if (Scalar(own, "base") is { } trade)
         {
-            if (bank($"trades/{trade}.yaml") is { } text) foreach (var (k, v) in Load($"trades/{trade}.yaml", text)) Merge(merged, k, v);
-            else Report(file, own, "base", $"there is no trade “{trade}”.");
+            if (bank($"trades/{trade}.yaml") is { } text)
+                foreach (var (k, v) in Load($"trades/{trade}.yaml", text))
+                    Merge(merged, k, v);
+            else
+                Report(file, own, "base", $"there is no trade “{trade}”.");
         }
         if (Scalar(own, "translates") is { } source)
         {
-            if (bank($"trades/{source}.yaml") is { } text) foreach (var (k, v) in Load($"trades/{source}.yaml", text).Where(f => Shared.Contains(f.Key))) merged[k] = v;
-            else Report(file, own, "translates", $"there is no trade “{source}”.");
+            if (bank($"trades/{source}.yaml") is { } text)
+                foreach (var (k, v) in Load($"trades/{source}.yaml", text).Where(f => Shared.Contains(f.Key)))
+                    merged[k] = v;
+            else
+                Report(file, own, "translates", $"there is no trade “{source}”.");
         }
         foreach (var id in Strings(own, "from", file))
         {
             var name = $"copy/{Language(own)}/{id}.yaml";
-            if (bank(name) is { } text) foreach (var (k, v) in Load(name, text)) Merge(merged, k, v);
-            else Report(file, own, "from", $"there is no bank “{id}” at {name}.");
+            if (bank(name) is { } text)
+                foreach (var (k, v) in Load(name, text))
+                    Merge(merged, k, v);
+            else
+                Report(file, own, "from", $"there is no bank “{id}” at {name}.");
         }
         foreach (var (keyNode, node) in own.Children)
         {
@@ -69,12 +141,14 @@ public sealed class TradeReader(Func<string, string?> bank)
             var plain = key.TrimEnd('+');
             if (!Pools.Contains(plain) && !Passages.Contains(plain) && !Structure.Contains(plain) && !IsOwn(plain))
                 Report(file, keyNode, key, $"unknown key. Nearest known: {Nearest(plain)}.");
-            else Merge(merged, key, new Field(node, file));
+            else
+                Merge(merged, key, new Field(node, file));
         }
         if (own.Children.TryGetValue("drop", out var drop) && drop is YamlMappingNode drops)
             foreach (var (pool, ids) in drops.Children)
                 if (merged.GetValueOrDefault(pool.ToString()) is { Node: YamlMappingNode there } && ids is YamlSequenceNode list)
-                    foreach (var id in list) there.Children.Remove(id);
+                    foreach (var id in list)
+                        there.Children.Remove(id);
         return merged;
     }
 
@@ -84,21 +158,33 @@ public sealed class TradeReader(Func<string, string?> bank)
     private static void Merge(Dictionary<string, Field> into, string key, Field field)
     {
         var name = key.TrimEnd('+');
-        if (!into.TryGetValue(name, out var had)) into[name] = field;
+        if (!into.TryGetValue(name, out var had))
+            into[name] = field;
         else if (key.EndsWith('+') && had.Node is YamlScalarNode a && field.Node is YamlScalarNode b)
             into[name] = field with { Node = new YamlScalarNode($"{a.Value}\n\n{b.Value}") };
         else if ((Pools.Contains(name) || name is "words" or "actions") && had.Node is YamlMappingNode m && field.Node is YamlMappingNode n)
         {
             var both = new YamlMappingNode();
-            foreach (var (k, v) in m.Children) both.Add(k, n.Children.TryGetValue(k, out var replaced) ? replaced : v);
-            foreach (var (k, v) in n.Children) if (!both.Children.ContainsKey(k)) both.Add(k, v);
+            foreach (var (k, v) in m.Children)
+                both.Add(k, n.Children.TryGetValue(k, out var replaced) ? replaced : v);
+            foreach (var (k, v) in n.Children)
+                if (!both.Children.ContainsKey(k))
+                    both.Add(k, v);
             into[name] = field with { Node = both };
         }
         else if (name == "services" && had.Node is YamlMappingNode all && field.Node is YamlMappingNode some)
         {
             var both = new YamlMappingNode();
-            foreach (var (k, v) in all.Children) both.Add(k, some.Children.TryGetValue(k, out var over) && v is YamlMappingNode x && over is YamlMappingNode y ? Over(x, y) : over ?? v);
-            foreach (var (k, v) in some.Children) if (!both.Children.ContainsKey(k)) both.Add(k, v);
+            foreach (var (k, v) in all.Children)
+                both.Add(
+                    k,
+                    some.Children.TryGetValue(k, out var over) && v is YamlMappingNode x && over is YamlMappingNode y
+                        ? Over(x, y)
+                        : over ?? v
+                );
+            foreach (var (k, v) in some.Children)
+                if (!both.Children.ContainsKey(k))
+                    both.Add(k, v);
             // A fault is reported where most of the services stand.
             into[name] = had with { Node = both };
         }
@@ -108,14 +194,18 @@ public sealed class TradeReader(Func<string, string?> bank)
             var ids = t.Children.Select(Id).ToHashSet();
             into[name] = field with { Node = new YamlSequenceNode(s.Children.Where(q => !ids.Contains(Id(q))).Concat(t.Children)) };
         }
-        else into[name] = field;
+        else
+            into[name] = field;
     }
 
     private static YamlMappingNode Over(YamlMappingNode under, YamlMappingNode over)
     {
         var both = new YamlMappingNode();
-        foreach (var (k, v) in under.Children) both.Add(k, over.Children.TryGetValue(k, out var o) ? o : v);
-        foreach (var (k, v) in over.Children) if (!both.Children.ContainsKey(k)) both.Add(k, v);
+        foreach (var (k, v) in under.Children)
+            both.Add(k, over.Children.TryGetValue(k, out var o) ? o : v);
+        foreach (var (k, v) in over.Children)
+            if (!both.Children.ContainsKey(k))
+                both.Add(k, v);
         return both;
     }
 
@@ -127,17 +217,31 @@ public sealed class TradeReader(Func<string, string?> bank)
         foreach (var (id, node) in Map(f, "services", file))
         {
             var where = f["services"].File;
-            if (node is not YamlMappingNode map) { Report(where, node, $"services.{id}", "give name, short and text."); continue; }
-            foreach (var k in map.Children.Keys.Select(k => k.ToString()).Where(k => k is not ("name" or "short" or "text" or "price_note" or "is")))
+            if (node is not YamlMappingNode map)
+            {
+                Report(where, node, $"services.{id}", "give name, short and text.");
+                continue;
+            }
+            foreach (
+                var k in map
+                    .Children.Keys.Select(k => k.ToString())
+                    .Where(k => k is not ("name" or "short" or "text" or "price_note" or "is"))
+            )
                 Report(where, map, $"services.{id}.{k}", "unknown key. A service has name, short, text, price_note, is.");
-            var text = new ServiceText(id, Split(Scalar(map, "name")), Bank(map, "short", where, $"services.{id}.short"), Bank(map, "text", where, $"services.{id}.text"));
-            if (text.Names.IsEmpty || text.Short.IsEmpty || text.Text.IsEmpty) Report(where, map, $"services.{id}", "name, short and text are all needed.");
+            var text = new ServiceText(
+                id,
+                Split(Scalar(map, "name")),
+                Bank(map, "short", where, $"services.{id}.short"),
+                Bank(map, "text", where, $"services.{id}.text")
+            );
+            if (text.Names.IsEmpty || text.Short.IsEmpty || text.Text.IsEmpty)
+                Report(where, map, $"services.{id}", "name, short and text are all needed.");
             services[id] = text;
         }
         var cuts = Map(f, "cuts", file).Select(c => (c.Key, Items(c.Value))).ToImmutableArray();
         foreach (var (cut, ids) in cuts)
-            foreach (var id in ids.Where(id => !services.ContainsKey(id)))
-                Report(f["cuts"].File, f["cuts"].Node, $"cuts.{cut}", $"there is no service “{id}”.");
+        foreach (var id in ids.Where(id => !services.ContainsKey(id)))
+            Report(f["cuts"].File, f["cuts"].Node, $"cuts.{cut}", $"there is no service “{id}”.");
         var looks = Map(f, "looks", file);
         var t = new TradeTemplate
         {
@@ -159,9 +263,16 @@ public sealed class TradeReader(Func<string, string?> bank)
             Pages = Pages(f, file),
             Cuts = cuts,
             Services = services.ToImmutable(),
-            Passages = Passages.Concat(f.Keys.Where(IsOwn)).Where(f.ContainsKey).ToImmutableDictionary(p => p, p => BankOf(f[p].Node, f[p].File, p)),
-            Pools = Pools.Where(f.ContainsKey).ToImmutableDictionary(p => p, p => new Pool(
-                [.. Map(f, p, file).Select(i => (i.Key, BankOf(i.Value, f[p].File, $"{p}.{i.Key}")))])),
+            Passages = Passages
+                .Concat(f.Keys.Where(IsOwn))
+                .Where(f.ContainsKey)
+                .ToImmutableDictionary(p => p, p => BankOf(f[p].Node, f[p].File, p)),
+            Pools = Pools
+                .Where(f.ContainsKey)
+                .ToImmutableDictionary(
+                    p => p,
+                    p => new Pool([.. Map(f, p, file).Select(i => (i.Key, BankOf(i.Value, f[p].File, $"{p}.{i.Key}")))])
+                ),
             Actions = Actions(f, file),
             Search = List(f, "search"),
             Palettes = looks.TryGetValue("palettes", out var pal) ? Items(pal) : [],
@@ -177,7 +288,11 @@ public sealed class TradeReader(Func<string, string?> bank)
 
     private int Version(Dictionary<string, Field> f, string file)
     {
-        if (int.TryParse(f.GetValueOrDefault("version")?.Node.ToString(), NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n is >= 1 and < 10_000) return n;
+        if (
+            int.TryParse(f.GetValueOrDefault("version")?.Node.ToString(), NumberStyles.None, CultureInfo.InvariantCulture, out var n)
+            && n is >= 1 and < 10_000
+        )
+            return n;
         Report(file, f.GetValueOrDefault("version")?.Node, "version", "a template of the agency counts its versions from 1.");
         return 1;
     }
@@ -187,9 +302,33 @@ public sealed class TradeReader(Func<string, string?> bank)
     {
         void Need(bool holds, string field, string message)
         {
-            if (!holds) _problems.Add(new TradeProblem(f.GetValueOrDefault(field)?.File ?? file, (int)(f.GetValueOrDefault(field)?.Node.Start.Line ?? 1), field, message));
+            if (!holds)
+                _problems.Add(
+                    new TradeProblem(
+                        f.GetValueOrDefault(field)?.File ?? file,
+                        (int)(f.GetValueOrDefault(field)?.Node.Start.Line ?? 1),
+                        field,
+                        message
+                    )
+                );
         }
-        foreach (var p in new[] { "title", "description", "headline", "lede", "intro", "services_heading", "services_intro", "steps", "about", "closing", "contact", "after" })
+        foreach (
+            var p in new[]
+            {
+                "title",
+                "description",
+                "headline",
+                "lede",
+                "intro",
+                "services_heading",
+                "services_intro",
+                "steps",
+                "about",
+                "closing",
+                "contact",
+                "after",
+            }
+        )
             Need(t.Passage(p) is not null, p, "every trade needs this passage.");
         var least = t.Base is null ? 6 : 3;
         Need(t.Services.Count >= least, "services", $"{t.Services.Count} services; at least {least} are needed.");
@@ -199,7 +338,8 @@ public sealed class TradeReader(Func<string, string?> bank)
         Need(t.Search.Length >= 2, "search", "at least 2 search phrases are needed.");
         Need(t.Palettes.Length >= 1, "looks", "at least one palette is needed.");
         Need(t.Aims.Length >= 1 && t.Aims.Contains(MainAction.Write), "aim", "write must be among the aims: it needs no fact.");
-        foreach (var aim in t.Aims) Need(t.Actions.ContainsKey(aim), "actions", $"button texts for the aim “{aim}” are missing.");
+        foreach (var aim in t.Aims)
+            Need(t.Actions.ContainsKey(aim), "actions", $"button texts for the aim “{aim}” are missing.");
     }
 
     private ImmutableArray<(string, ImmutableArray<string>)> Pages(Dictionary<string, Field> f, string file)
@@ -217,8 +357,15 @@ public sealed class TradeReader(Func<string, string?> bank)
     {
         var b = ImmutableDictionary.CreateBuilder<MainAction, ImmutableArray<string>>();
         foreach (var (key, node) in Map(f, "actions", file))
-            if (System.Enum.TryParse<MainAction>(key, true, out var action)) b[action] = Split(node.ToString());
-            else Report(f["actions"].File, node, $"actions.{key}", $"no such main action. Use {string.Join(", ", System.Enum.GetNames<MainAction>()).ToLowerInvariant()}.");
+            if (System.Enum.TryParse<MainAction>(key, true, out var action))
+                b[action] = Split(node.ToString());
+            else
+                Report(
+                    f["actions"].File,
+                    node,
+                    $"actions.{key}",
+                    $"no such main action. Use {string.Join(", ", System.Enum.GetNames<MainAction>()).ToLowerInvariant()}."
+                );
         return b.ToImmutable();
     }
 
@@ -233,7 +380,9 @@ public sealed class TradeReader(Func<string, string?> bank)
             Report(file, map, $"interview.{id}.weight", "give a weight from 1 to 9.");
         FactShape? shape = Scalar(map, "shape") switch
         {
-            null => Scalar(map, "choose") == "services" ? FactShape.Services : id == "promises" ? FactShape.List : FactShape.Text,
+            null => Scalar(map, "choose") == "services" ? FactShape.Services
+            : id == "promises" ? FactShape.List
+            : FactShape.Text,
             "text" or "story" or "minutes" or "people" => FactShape.Text,
             "yesNo" => FactShape.YesNo,
             "year" => FactShape.Year,
@@ -247,10 +396,19 @@ public sealed class TradeReader(Func<string, string?> bank)
             "pictures" => null,
             var other => Bad(other),
         };
-        var options = map.Children.TryGetValue("choose", out var c) || map.Children.TryGetValue("suggest", out c) ? c is YamlSequenceNode ? Items(c) : [] : ImmutableArray<string>.Empty;
+        var options =
+            map.Children.TryGetValue("choose", out var c) || map.Children.TryGetValue("suggest", out c)
+                ? c is YamlSequenceNode
+                    ? Items(c)
+                    : []
+                : ImmutableArray<string>.Empty;
         return new InterviewQuestion(id, ask, weight, shape, options);
 
-        FactShape? Bad(string other) { Report(file, map, $"interview.{id}.shape", $"unknown shape “{other}”."); return null; }
+        FactShape? Bad(string other)
+        {
+            Report(file, map, $"interview.{id}.shape", $"unknown shape “{other}”.");
+            return null;
+        }
     }
 
     private ImmutableArray<Alternate> Bank(YamlMappingNode map, string key, string file, string field) =>
@@ -258,11 +416,18 @@ public sealed class TradeReader(Func<string, string?> bank)
 
     private ImmutableArray<Alternate> BankOf(YamlNode node, string file, string field)
     {
-        if (node is YamlSequenceNode list) return list.Children.Count > 0 ? BankOf(list.Children[0], file, field) : [];
-        if (node is not YamlScalarNode { Value: { } text }) return [];
+        if (node is YamlSequenceNode list)
+            return list.Children.Count > 0 ? BankOf(list.Children[0], file, field) : [];
+        if (node is not YamlScalarNode { Value: { } text })
+            return [];
         // Lines are counted from the mark that opens the block.
         var above = (int)node.Start.Line;
-        return [.. BankText.Read(text, (line, message) => _problems.Add(new TradeProblem(file, above + line + 1, field, message))).Select(a => a with { File = file, Line = above + a.Line })];
+        return
+        [
+            .. BankText
+                .Read(text, (line, message) => _problems.Add(new TradeProblem(file, above + line + 1, field, message)))
+                .Select(a => a with { File = file, Line = above + a.Line }),
+        ];
     }
 
     private YamlMappingNode? Root(string file, string yaml)
@@ -271,7 +436,8 @@ public sealed class TradeReader(Func<string, string?> bank)
         {
             var stream = new YamlStream();
             stream.Load(new StringReader(yaml));
-            if (stream.Documents is [{ RootNode: YamlMappingNode root }]) return root;
+            if (stream.Documents is [{ RootNode: YamlMappingNode root }])
+                return root;
             _problems.Add(new TradeProblem(file, 1, "file", "the file is not one YAML map."));
         }
         catch (YamlException e)
@@ -281,48 +447,67 @@ public sealed class TradeReader(Func<string, string?> bank)
         return null;
     }
 
-    private void Report(string file, YamlNode? node, string field, string message) => _problems.Add(new TradeProblem(file, (int)(node?.Start.Line ?? 1), field, message));
+    private void Report(string file, YamlNode? node, string field, string message) =>
+        _problems.Add(new TradeProblem(file, (int)(node?.Start.Line ?? 1), field, message));
+
     private static string Language(YamlMappingNode own) => (Scalar(own, "lang") ?? "en").Split('-')[0];
-    private static string? Scalar(YamlMappingNode map, string key) => map.Children.TryGetValue(key, out var n) && n is YamlScalarNode s ? s.Value : null;
-    private static ImmutableArray<string> Items(YamlNode node) => node is YamlSequenceNode s ? [.. s.Children.Select(c => c.ToString())] : [node.ToString()];
-    private static ImmutableArray<string> Split(string? text) => text is null ? [] : [.. text.Split(" | ", StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)];
-    private static IEnumerable<string> Strings(YamlMappingNode own, string key, string file) => own.Children.TryGetValue(key, out var n) ? Items(n) : [];
+
+    private static string? Scalar(YamlMappingNode map, string key) =>
+        map.Children.TryGetValue(key, out var n) && n is YamlScalarNode s ? s.Value : null;
+
+    private static ImmutableArray<string> Items(YamlNode node) =>
+        node is YamlSequenceNode s ? [.. s.Children.Select(c => c.ToString())] : [node.ToString()];
+
+    private static ImmutableArray<string> Split(string? text) =>
+        text is null ? [] : [.. text.Split(" | ", StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)];
+
+    private static IEnumerable<string> Strings(YamlMappingNode own, string key, string file) =>
+        own.Children.TryGetValue(key, out var n) ? Items(n) : [];
+
     private static string Nearest(string key) => Passages.Union(Pools).Union(Structure).MinBy(k => EditDistance.Of(k, key))!;
 
     private string Text(Dictionary<string, Field> f, string key, string file)
     {
-        if (f.GetValueOrDefault(key)?.Node is YamlScalarNode { Value.Length: > 0 } s) return s.Value;
+        if (f.GetValueOrDefault(key)?.Node is YamlScalarNode { Value.Length: > 0 } s)
+            return s.Value;
         Report(file, f.GetValueOrDefault(key)?.Node, key, "this key is needed.");
         return "";
     }
 
     private string Of(Dictionary<string, YamlNode> map, string key, string file)
     {
-        if (map.TryGetValue(key, out var n)) return n.ToString();
+        if (map.TryGetValue(key, out var n))
+            return n.ToString();
         Report(file, null, $"names.{key}", "this name is needed.");
         return "";
     }
 
     private Dictionary<string, YamlNode> Map(Dictionary<string, Field> f, string key, string file, bool needed = true)
     {
-        if (f.TryGetValue(key, out var field) && field.Node is YamlMappingNode map) return map.Children.ToDictionary(p => p.Key.ToString(), p => p.Value);
-        if (needed) Report(file, f.GetValueOrDefault(key)?.Node, key, "a map is needed here.");
+        if (f.TryGetValue(key, out var field) && field.Node is YamlMappingNode map)
+            return map.Children.ToDictionary(p => p.Key.ToString(), p => p.Value);
+        if (needed)
+            Report(file, f.GetValueOrDefault(key)?.Node, key, "a map is needed here.");
         return [];
     }
 
     private static IEnumerable<(YamlNode Node, string File)> Sequence(Dictionary<string, Field> f, string key) =>
         f.TryGetValue(key, out var field) && field.Node is YamlSequenceNode s ? s.Children.Select(c => (c, field.File)) : [];
 
-    private static ImmutableArray<string> List(Dictionary<string, Field> f, string key) => f.TryGetValue(key, out var field) ? Items(field.Node) : [];
+    private static ImmutableArray<string> List(Dictionary<string, Field> f, string key) =>
+        f.TryGetValue(key, out var field) ? Items(field.Node) : [];
 
-    private T Enum<T>(Dictionary<string, Field> f, string key, string file) where T : struct, Enum => Parse<T>(Text(f, key, file), f.GetValueOrDefault(key), key, file);
+    private T Enum<T>(Dictionary<string, Field> f, string key, string file)
+        where T : struct, Enum => Parse<T>(Text(f, key, file), f.GetValueOrDefault(key), key, file);
 
-    private ImmutableArray<T> Enums<T>(Dictionary<string, Field> f, string key, string file) where T : struct, Enum =>
-        [.. List(f, key).Select(s => Parse<T>(s, f.GetValueOrDefault(key), key, file))];
+    private ImmutableArray<T> Enums<T>(Dictionary<string, Field> f, string key, string file)
+        where T : struct, Enum => [.. List(f, key).Select(s => Parse<T>(s, f.GetValueOrDefault(key), key, file))];
 
-    private T Parse<T>(string text, Field? field, string key, string file) where T : struct, Enum
+    private T Parse<T>(string text, Field? field, string key, string file)
+        where T : struct, Enum
     {
-        if (System.Enum.TryParse<T>(text.Replace("-", ""), true, out var value) && System.Enum.IsDefined(value)) return value;
+        if (System.Enum.TryParse<T>(text.Replace("-", ""), true, out var value) && System.Enum.IsDefined(value))
+            return value;
         Report(field?.File ?? file, field?.Node, key, $"“{text}” is none of {string.Join(", ", System.Enum.GetNames<T>())}.");
         return default;
     }

@@ -19,15 +19,20 @@ public sealed record TradeTemplate
 {
     /// <summary>Of a template of the agency: with its version, "quay-cafe.v2".</summary>
     public required string Id { get; init; }
+
     /// <summary>The shipped trade that a template of the agency was made from; null for those that ship.</summary>
     public string? Base { get; init; }
+
     /// <summary>The template in another language whose structure this one shares; null for one that stands by itself.</summary>
     public string? Translates { get; init; }
+
     /// <summary>The shipped trade whatever the language or the agency's own template.</summary>
     public string Root => Base ?? Translates ?? Id;
     public int Version { get; init; } = 1;
+
     /// <summary>The look that sites of it begin with; null leaves it to the site's seed.</summary>
     public string? FirstLook { get; init; }
+
     /// <summary>The id without a version: what stays the same from one to the next.</summary>
     public string Family => FamilyOf(Id);
     public required string Language { get; init; }
@@ -40,6 +45,7 @@ public sealed record TradeTemplate
     public required ImmutableArray<Tone> Tones { get; init; }
     public required ImmutableArray<string> Assumes { get; init; }
     public required ImmutableArray<InterviewQuestion> Interview { get; init; }
+
     /// <summary>Page id to its slots, in order: "headline", "services.short", "questions*6".</summary>
     public required ImmutableArray<(string Page, ImmutableArray<string> Slots)> Pages { get; init; }
     public required ImmutableArray<(string Id, ImmutableArray<string> Services)> Cuts { get; init; }
@@ -55,7 +61,8 @@ public sealed record TradeTemplate
     public required ImmutableDictionary<string, ImmutableArray<string>> Always { get; init; }
     public required ImmutableArray<string> NeverDrop { get; init; }
 
-    public static string FamilyOf(string id) => id.LastIndexOf(".v", StringComparison.Ordinal) is > 0 and var at && int.TryParse(id[(at + 2)..], out _) ? id[..at] : id;
+    public static string FamilyOf(string id) =>
+        id.LastIndexOf(".v", StringComparison.Ordinal) is > 0 and var at && int.TryParse(id[(at + 2)..], out _) ? id[..at] : id;
 
     /// <summary>A passage, or null where this language or trade has none.</summary>
     public ImmutableArray<Alternate>? Passage(string name) => Passages.TryGetValue(name, out var a) && a.Length > 0 ? a : null;
@@ -67,8 +74,7 @@ public sealed record TradeProblem(string File, int Line, string Field, string Me
     public override string ToString() => $"{File}:{Line}: {Field}: {Message}";
 }
 
-public sealed class TradeFormatException(IReadOnlyList<TradeProblem> problems)
-    : Exception(string.Join(Environment.NewLine, problems))
+public sealed class TradeFormatException(IReadOnlyList<TradeProblem> problems) : Exception(string.Join(Environment.NewLine, problems))
 {
     public IReadOnlyList<TradeProblem> Problems { get; } = problems;
 }

@@ -3,11 +3,11 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Data;
 using Plurimax.Publishing.Launching;
 using Plurimax.StandIns;
 using Plurimax.Trades;
@@ -37,7 +37,11 @@ public static class Composition
         var connection = config["Database"] ?? "Host=127.0.0.1;Port=5433;Database=plurimax;Username=plurimax";
         var folder = Path.GetFullPath(config["DataFolder"] ?? ".data");
         var services = builder.Services;
-        builder.WebHost.ConfigureKestrel(k => { k.AddServerHeader = false; k.Limits.MaxRequestBodySize = 2 * 1024 * 1024; });
+        builder.WebHost.ConfigureKestrel(k =>
+        {
+            k.AddServerHeader = false;
+            k.Limits.MaxRequestBodySize = 2 * 1024 * 1024;
+        });
 
         services.AddDbContext<PlurimaxDb>(o => PlurimaxDb.Configure(o, connection));
         services.AddSingleton(TimeProvider.System);
@@ -49,6 +53,7 @@ public static class Composition
         services.AddScoped<SiteStore>();
         services.AddScoped<TakeStore>();
         services.AddScoped<HistoryShelf>();
+        services.AddScoped<StayHistory>();
         services.AddScoped<WordSearch>();
         services.AddScoped<SectionShelf>();
         services.AddScoped<Publisher>();
@@ -93,22 +98,34 @@ public static class Composition
 
         var smtp = config["Smtp:Host"];
         var port = int.TryParse(config["Smtp:Port"], out var p) ? p : 2525;
-        if (smtp is null) services.AddSingleton(_ => new SmtpSink(port, Path.Combine(folder, "mail")));
-        services.AddSingleton<IMailer>(s => { if (smtp is null) _ = s.GetRequiredService<SmtpSink>(); return new SmtpMailer(smtp ?? "127.0.0.1", port, config["Smtp:From"] ?? "post@tidewrack.example"); });
+        if (smtp is null)
+            services.AddSingleton(_ => new SmtpSink(port, Path.Combine(folder, "mail")));
+        services.AddSingleton<IMailer>(s =>
+        {
+            if (smtp is null)
+                _ = s.GetRequiredService<SmtpSink>();
+            return new SmtpMailer(smtp ?? "127.0.0.1", port, config["Smtp:From"] ?? "post@tidewrack.example");
+        });
         services.AddSingleton<OutboxBell>();
         services.AddHostedService<OutboxSender>();
         services.AddScoped<EnquiryRetention>();
         services.AddHostedService<RetentionClock>();
 
         services.AddDataProtection().SetApplicationName("plurimax").PersistKeysToDbContext<PlurimaxDb>();
-        services.AddIdentity<AppUser, IdentityRole<Guid>>(o =>
-        {
-            o.Password.RequiredLength = 10;
-            o.Password.RequireNonAlphanumeric = o.Password.RequireDigit = o.Password.RequireUppercase = o.Password.RequireLowercase = false;
-            o.Lockout.MaxFailedAccessAttempts = 8;
-            o.User.RequireUniqueEmail = true;
-            o.User.AllowedUserNameCharacters = "";
-        }).AddEntityFrameworkStores<PlurimaxDb>();
+        services
+            .AddIdentity<AppUser, IdentityRole<Guid>>(o =>
+            {
+                o.Password.RequiredLength = 10;
+                o.Password.RequireNonAlphanumeric =
+                    o.Password.RequireDigit =
+                    o.Password.RequireUppercase =
+                    o.Password.RequireLowercase =
+                        false;
+                o.Lockout.MaxFailedAccessAttempts = 8;
+                o.User.RequireUniqueEmail = true;
+                o.User.AllowedUserNameCharacters = "";
+            })
+            .AddEntityFrameworkStores<PlurimaxDb>();
         services.ConfigureApplicationCookie(o =>
         {
             o.LoginPath = "/signin";
@@ -118,13 +135,19 @@ public static class Composition
             o.Cookie.SameSite = SameSiteMode.Lax;
             o.ExpireTimeSpan = TimeSpan.FromDays(14);
         });
-        services.AddAuthorizationBuilder()
+        services
+            .AddAuthorizationBuilder()
             .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build())
             .AddPolicy("owner", b => b.RequireRole("owner"));
-        services.AddAntiforgery(o => { o.Cookie.Name = "plurimax-form"; o.HeaderName = "X-Form-Token"; });
+        services.AddAntiforgery(o =>
+        {
+            o.Cookie.Name = "plurimax-form";
+            o.HeaderName = "X-Form-Token";
+        });
         services.AddRazorPages(o =>
         {
-            foreach (var page in PublicEndpoints.Pages) o.Conventions.AllowAnonymousToPage(page);
+            foreach (var page in PublicEndpoints.Pages)
+                o.Conventions.AllowAnonymousToPage(page);
             o.Conventions.AuthorizePage("/Erase", "owner");
         });
         services.Configure<Microsoft.AspNetCore.Mvc.MvcOptions>(o => o.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty()));
@@ -132,7 +155,17 @@ public static class Composition
         services.AddRateLimiter(o =>
         {
             o.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-            o.AddPolicy("client", c => RateLimitPartition.GetSlidingWindowLimiter(c.Connection.RemoteIpAddress?.ToString() ?? "", _ => new SlidingWindowRateLimiterOptions { PermitLimit = 300, Window = TimeSpan.FromMinutes(1), SegmentsPerWindow = 6 }));
+            o.AddPolicy("client", c =>
+                RateLimitPartition.GetSlidingWindowLimiter(
+                    c.Connection.RemoteIpAddress?.ToString() ?? "",
+                    _ => new SlidingWindowRateLimiterOptions
+                    {
+                        PermitLimit = 300,
+                        Window = TimeSpan.FromMinutes(1),
+                        SegmentsPerWindow = 6,
+                    }
+                )
+            );
         });
         services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
     }
@@ -143,7 +176,9 @@ public static class Composition
         app.UseExceptionHandler("/fault");
         app.UseStatusCodePagesWithReExecute("/fault", "?code={0}");
         app.UseMiddleware<SecurityHeaders>();
-        app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "public, max-age=600" });
+        app.UseStaticFiles(
+            new StaticFileOptions { OnPrepareResponse = c => c.Context.Response.Headers.CacheControl = "public, max-age=600" }
+        );
         app.UseRouting();
         app.UseRateLimiter();
         app.UseAuthentication();
@@ -158,7 +193,8 @@ public static class Composition
     /// <summary>Gives clients of before there was an index by name theirs; saving makes it.</summary>
     public static async Task IndexAsync(PlurimaxDb db)
     {
-        foreach (var client in await db.Clients.Where(c => c.NameKey == "").ToListAsync()) db.Entry(client).State = EntityState.Modified;
+        foreach (var client in await db.Clients.Where(c => c.NameKey == "").ToListAsync())
+            db.Entry(client).State = EntityState.Modified;
         await db.SaveChangesAsync();
     }
 
@@ -169,16 +205,29 @@ public static class Composition
         var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
         await db.Database.MigrateAsync();
         await IndexAsync(db);
-        if (demo) await scope.ServiceProvider.GetRequiredService<DemoData>().LoadAsync();
+        if (demo)
+            await scope.ServiceProvider.GetRequiredService<DemoData>().LoadAsync();
     }
 }
 
 /// <summary>Everything that answers without sign-in. Published sites are served apart, by host name, in <see cref="SiteHost"/>.</summary>
 public static class PublicEndpoints
 {
-    public static readonly string[] Pages = ["/SignIn", "/Fault", "/ClientProof", "/Answers", "/Agree", "/Sample", "/Lookbook", "/AgreePlan"];
+    public static readonly string[] Pages =
+    [
+        "/SignIn",
+        "/Fault",
+        "/ClientProof",
+        "/Answers",
+        "/Agree",
+        "/Sample",
+        "/Lookbook",
+        "/AgreePlan",
+    ];
 
-    /// <summary>Views of unpublished sheets: reached by a signed or a proof token in the path, since a sandboxed frame sends no cookie.</summary>
+    /// <summary>
+    /// Views of unpublished sheets: reached by a signed or a proof token in the path, since a sandboxed frame sends no cookie.
+    /// </summary>
     public const string Sheet = "/sheet/{token}/{**path}";
     public const string ProofSheet = "/proof/{token}/sheet/{**path}";
     public const string LookSheet = "/looks/{token}/sheet/{look:int}/{**path}";
@@ -188,8 +237,13 @@ public static class PublicEndpoints
 
 internal sealed class DatabaseHealth(PlurimaxDb db) : Microsoft.Extensions.Diagnostics.HealthChecks.IHealthCheck
 {
-    public async Task<Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult> CheckHealthAsync(Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckContext context, CancellationToken cancel = default) =>
-        await db.Database.CanConnectAsync(cancel) ? Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult.Healthy() : Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult.Unhealthy();
+    public async Task<Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult> CheckHealthAsync(
+        Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckContext context,
+        CancellationToken cancel = default
+    ) =>
+        await db.Database.CanConnectAsync(cancel)
+            ? Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult.Healthy()
+            : Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult.Unhealthy();
 }
 
 /// <summary>Headers of the application's own pages: nothing inline, nothing from elsewhere, frames only of its own sheets.</summary>
@@ -198,7 +252,9 @@ internal sealed class SecurityHeaders(RequestDelegate next)
     public Task InvokeAsync(HttpContext context)
     {
         var h = context.Response.Headers;
-        h.ContentSecurityPolicy = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; frame-src 'self'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'";
+        h.ContentSecurityPolicy =
+            "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; frame-src 'self'; frame-ancestors "
+            + "'none'; base-uri 'none'; form-action 'self'; object-src 'none'";
         h.XContentTypeOptions = "nosniff";
         h["Referrer-Policy"] = "no-referrer";
         h["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";

@@ -15,7 +15,8 @@ public class ArchitectureTests
         var there = Directory.GetDirectories(Path.Combine(Node.Root, "src")).Select(d => Path.GetFileName(d)!);
         there.Where(d => File.Exists(Path.Combine(Node.Root, "src", d, $"{d}.csproj"))).ShouldBe(Floors.Order, ignoreOrder: true);
         // The pure floors come with this assembly, so that what follows cannot pass by finding nothing.
-        foreach (var floor in Pure) Floors.PathOf(floor).ShouldNotBeNull(floor);
+        foreach (var floor in Pure)
+            Floors.PathOf(floor).ShouldNotBeNull(floor);
     }
 
     [Theory]
@@ -24,7 +25,9 @@ public class ArchitectureTests
     {
         using var assembly = AssemblyDefinition.ReadAssembly(Floors.PathOf(project)!);
         var below = Floors.Order.TakeWhile(p => p != project).Select(p => $"Plurimax.{p}").ToHashSet();
-        var referred = assembly.MainModule.AssemblyReferences.Select(r => r.Name).Where(n => n.StartsWith("Plurimax.", StringComparison.Ordinal));
+        var referred = assembly
+            .MainModule.AssemblyReferences.Select(r => r.Name)
+            .Where(n => n.StartsWith("Plurimax.", StringComparison.Ordinal));
         referred.Where(n => !below.Contains(n)).ShouldBeEmpty();
     }
 
@@ -43,7 +46,9 @@ public class ArchitectureTests
     {
         Floors.Ring([("a", "b"), ("b", "c"), ("c", "b"), ("a", "d")]).ShouldBe(["b", "c"]);
         Floors.Ring([("a", "b"), ("b", "c"), ("a", "c")]).ShouldBeEmpty();
-        Floors.UsesBetweenNamespaces(Floors.PathOf("Publishing")!).Keys.ShouldContain(("Plurimax.Publishing.Rendering", "Plurimax.Publishing.Sections"));
+        Floors
+            .UsesBetweenNamespaces(Floors.PathOf("Publishing")!)
+            .Keys.ShouldContain(("Plurimax.Publishing.Rendering", "Plurimax.Publishing.Sections"));
     }
 
     [Fact]
@@ -63,8 +68,13 @@ public class ArchitectureTests
     {
         string[] not =
         [
-            "System.DateTime::get_Now", "System.DateTime::get_UtcNow", "System.DateTimeOffset::get_Now", "System.DateTimeOffset::get_UtcNow",
-            "System.Random::", "System.Guid::NewGuid", "System.Net.Http.HttpClient::",
+            "System.DateTime::get_Now",
+            "System.DateTime::get_UtcNow",
+            "System.DateTimeOffset::get_Now",
+            "System.DateTimeOffset::get_UtcNow",
+            "System.Random::",
+            "System.Guid::NewGuid",
+            "System.Net.Http.HttpClient::",
         ];
         foreach (var floor in Pure)
         {
@@ -78,7 +88,8 @@ public class ArchitectureTests
     public void Markup_is_made_by_the_encoding_handler_alone()
     {
         // new Html(…) marks text as safe; outside the engine it is allowed for constants and what has been encoded or sanitized.
-        var files = Directory.EnumerateFiles(Path.Combine(Node.Root, "src/Web"), "*.cs*", SearchOption.AllDirectories)
+        var files = Directory
+            .EnumerateFiles(Path.Combine(Node.Root, "src/Web"), "*.cs*", SearchOption.AllDirectories)
             .Where(f => !f.Contains("/obj/") && !f.Contains("/bin/"))
             .ToList();
         files.Count.ShouldBeGreaterThan(100);

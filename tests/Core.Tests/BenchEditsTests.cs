@@ -16,7 +16,9 @@ public class BenchEditsTests
 {
     private static readonly TradeTemplate Trade = TradeCatalogue.Shipped()["bicycle-repair"];
     private static readonly FactSheet Facts = FactSheet.From("Fennel & Rye", "Saltmere");
+
     private static SiteDocument Site(PlanSize size = PlanSize.Small) => Composer.Compose(Trade, Facts, new Wishes(Size: size));
+
     private static SiteFiles Files(SiteDocument site) => SiteRenderer.Render(site, Trade, Facts, RenderSettings.Plain);
 
     /// <summary>What the Bench shows while somebody types is what is published, section by section, in every look.</summary>
@@ -28,18 +30,31 @@ public class BenchEditsTests
             var site = Site() with { Look = new LookChoice(look.Id) };
             var files = Files(site);
             foreach (var page in site.Pages)
-                foreach (var section in page.Sections)
-                    if (SiteRenderer.Section(site, section.Id, Trade, Facts, RenderSettings.Plain) is { } html) Assert.Contains(html, files.Text(page.File));
+            foreach (var section in page.Sections)
+                if (SiteRenderer.Section(site, section.Id, Trade, Facts, RenderSettings.Plain) is { } html)
+                    Assert.Contains(html, files.Text(page.File));
         }
     }
 
     [Fact]
     public void Words_are_replaced_as_whole_words_and_neither_facts_nor_addresses_are_touched()
     {
-        var site = new SetText("home.opening", "text", "Bikes and a bike, biker, e-bike. {{ bike.name }} [bike](https://bike.example/bike) at {{ place.town }}").Apply(Site()).Value!;
-        var text = new ReplaceText("bike", "bicycle", Section: "home.opening").Apply(site).Value!.FindSection("home.opening")!.Value.Section.Content.Text.Text;
+        var site = new SetText(
+            "home.opening",
+            "text",
+            "Bikes and a bike, biker, e-bike. {{ bike.name }} [bike](https://bike.example/bike) at {{ place.town }}"
+        )
+            .Apply(Site())
+            .Value!;
+        var text = new ReplaceText("bike", "bicycle", Section: "home.opening")
+            .Apply(site)
+            .Value!.FindSection("home.opening")!
+            .Value.Section.Content.Text.Text;
         Assert.Equal("Bikes and a bicycle, biker, e-bike. {{ bike.name }} [bicycle](https://bike.example/bike) at {{ place.town }}", text);
-        Assert.Equal("Bicycles", new ReplaceText("bikes", "bicycles").Apply(site).Value!.FindSection("home.opening")!.Value.Section.Content.Text.Text[..8]);
+        Assert.Equal(
+            "Bicycles",
+            new ReplaceText("bikes", "bicycles").Apply(site).Value!.FindSection("home.opening")!.Value.Section.Content.Text.Text[..8]
+        );
         // Words are plain: what means something in CommonMark is found and put in as it is read.
         var signs = new SetText("home.opening", "heading", ManuscriptReader.Read("Open * daily [now]", block: false)).Apply(site).Value!;
         var shown = Files(new ReplaceText("* daily [now]", "_all_ **week**").Apply(signs).Value!).Text("index.html");
@@ -52,7 +67,9 @@ public class BenchEditsTests
     public void A_section_has_another_ground_width_and_space_and_gives_them_back()
     {
         var site = Site();
-        var dressed = new DressSection("home.steps", new SectionDress(SectionGround.Dark, SectionWidth.Narrow, SectionSpace.More)).Apply(site).Value!;
+        var dressed = new DressSection("home.steps", new SectionDress(SectionGround.Dark, SectionWidth.Narrow, SectionSpace.More))
+            .Apply(site)
+            .Value!;
         var files = Files(dressed);
         Assert.Matches("class=\"s-steps v-[a-z]+ d-dark d-narrow d-more\"", files.Text("index.html"));
         Assert.Contains("section.d-dark", files.Text("site.css"));
@@ -60,31 +77,48 @@ public class BenchEditsTests
         Assert.Equal(site.ToJson(), new DressSection("home.steps", new SectionDress()).Apply(dressed).Value!.ToJson());
     }
 
-    /// <summary>WCAG 2.2, 1.4.3: what a dark ground is written with reads on it, in every look and palette; so does what stands on a tint.</summary>
+    /// <summary>
+    /// WCAG 2.2, 1.4.3: what a dark ground is written with reads on it, in every look and palette; so does what stands on a tint.
+    /// </summary>
     [Fact]
     public void Text_on_a_ground_set_by_hand_can_be_read()
     {
         foreach (var look in Looks.All)
-            foreach (var palette in Palettes.Named.Keys.Append(null))
-                foreach (var dark in new bool?[] { null, true, false })
+        foreach (var palette in Palettes.Named.Keys.Append(null))
+        foreach (var dark in new bool?[] { null, true, false })
+        {
+            var roles = DressedLook.Of(new LookChoice(look.Id, Palette: palette) { Dark = dark }).Roles;
+            foreach (
+                var (ink, ground) in new[]
                 {
-                    var roles = DressedLook.Of(new LookChoice(look.Id, Palette: palette) { Dark = dark }).Roles;
-                    foreach (var (ink, ground) in new[] { ("fginv", "inv"), ("fginv2", "inv"), ("linkinv", "inv"), ("fg", "bg2"), ("fg2", "bg2"), ("link", "bg2") })
-                        Assert.True(Contrast.Ratio(roles[ink], roles[ground]) >= 4.5, $"{look.Id} {palette} {dark}: {ink} on {ground} {Contrast.Ratio(roles[ink], roles[ground]):0.00}");
+                    ("fginv", "inv"),
+                    ("fginv2", "inv"),
+                    ("linkinv", "inv"),
+                    ("fg", "bg2"),
+                    ("fg2", "bg2"),
+                    ("link", "bg2"),
                 }
+            )
+                Assert.True(
+                    Contrast.Ratio(roles[ink], roles[ground]) >= 4.5,
+                    $"{look.Id} {palette} {dark}: {ink} on {ground} {Contrast.Ratio(roles[ink], roles[ground]):0.00}"
+                );
+        }
     }
 
     [Fact]
     public void One_picture_changes_and_all_others_stay()
     {
         var site = Site(PlanSize.Full);
-        static Dictionary<string, string> Pictures(SiteFiles f) => f.Files.Keys.Where(k => k.StartsWith("img/", StringComparison.Ordinal)).ToDictionary(k => k, f.Text);
+        static Dictionary<string, string> Pictures(SiteFiles f) =>
+            f.Files.Keys.Where(k => k.StartsWith("img/", StringComparison.Ordinal)).ToDictionary(k => k, f.Text);
         var before = Pictures(Files(site));
         var opening = before.Keys.First(k => Files(site).Text("index.html").Contains(k));
         var changed = new NewPicture("home.opening").Apply(site).Value!;
         var after = Pictures(Files(changed));
         Assert.DoesNotContain($"src=\"{opening}\" width", Files(changed).Text("index.html").Split("</section>")[0]);
-        foreach (var (file, svg) in before.Where(p => p.Key != opening)) Assert.Equal(svg, after[file]);
+        foreach (var (file, svg) in before.Where(p => p.Key != opening))
+            Assert.Equal(svg, after[file]);
         Assert.False(new NewPicture("home.steps").Apply(site).Ok);
     }
 
@@ -99,7 +133,10 @@ public class BenchEditsTests
         Assert.False(new RemoveItem(services.Id, 99).Apply(site).Ok);
         var copied = new CopySection("home.steps", "about", 0).Apply(site).Value!;
         Assert.Equal(copied.FindSection("home.steps")!.Value.Section.Content, copied.FindPage("about")!.Sections[0].Content);
-        Assert.Equal(copied.Pages.SelectMany(p => p.Sections).Count(), copied.Pages.SelectMany(p => p.Sections).Select(s => s.Id).Distinct().Count());
+        Assert.Equal(
+            copied.Pages.SelectMany(p => p.Sections).Count(),
+            copied.Pages.SelectMany(p => p.Sections).Select(s => s.Id).Distinct().Count()
+        );
         Assert.DoesNotContain(">About<", Files(new SetInMenu("about", false).Apply(site).Value!).Text("index.html").Split("</nav>")[0]);
     }
 
@@ -111,8 +148,20 @@ public class BenchEditsTests
         {
             var site = Composer.Compose(trade, Facts, new Wishes(Size: PlanSize.Full));
             var text = SiteTexts.For(site, site.Language, trade, Facts, SettingsRegistry.Defaults()).Text;
-            foreach (var (kind, path, words) in site.Pages.SelectMany(p => p.Sections).SelectMany(s => s.Content.Passages().Where(p => !p.Passage.IsEmpty).Select(p => (s.Content.Kind, p.Path, text.Plain(p.Passage)))).Where(x => x.Item3.Length > 0))
-                if (LengthGuides.Of(kind, null, path) is { } g) { all++; if (words.Length <= g.Most) meets++; }
+            foreach (
+                var (kind, path, words) in site
+                    .Pages.SelectMany(p => p.Sections)
+                    .SelectMany(s =>
+                        s.Content.Passages().Where(p => !p.Passage.IsEmpty).Select(p => (s.Content.Kind, p.Path, text.Plain(p.Passage)))
+                    )
+                    .Where(x => x.Item3.Length > 0)
+            )
+                if (LengthGuides.Of(kind, null, path) is { } g)
+                {
+                    all++;
+                    if (words.Length <= g.Most)
+                        meets++;
+                }
         }
         Assert.True(meets > all * .85, $"{meets} of {all}");
     }

@@ -10,7 +10,8 @@ public class CommandLineTests
     {
         var info = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true };
         info.ArgumentList.Add(Path.Combine(AppContext.BaseDirectory, "Plurimax.Cli.dll"));
-        foreach (var a in args) info.ArgumentList.Add(a);
+        foreach (var a in args)
+            info.ArgumentList.Add(a);
         using var p = Process.Start(info)!;
         var error = p.StandardError.ReadToEndAsync();
         var output = p.StandardOutput.ReadToEnd();
@@ -22,7 +23,26 @@ public class CommandLineTests
     public void Composes_a_site_that_its_own_check_passes()
     {
         var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;
-        Run("compose", "--from", "bike shop repairs", "--name", "Bell Cycles", "--place", "Hallow", "--look", "night", "--take", "2", "--out", folder).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(0), r => r.Out.ShouldContain("take 2, look night"), r => r.Error.ShouldBeEmpty());
+        Run(
+                "compose",
+                "--from",
+                "bike shop repairs",
+                "--name",
+                "Bell Cycles",
+                "--place",
+                "Hallow",
+                "--look",
+                "night",
+                "--take",
+                "2",
+                "--out",
+                folder
+            )
+            .ShouldSatisfyAllConditions(
+                r => r.Code.ShouldBe(0),
+                r => r.Out.ShouldContain("take 2, look night"),
+                r => r.Error.ShouldBeEmpty()
+            );
         Run("check", folder).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(0), r => r.Out.ShouldContain("0 blockers, 0 warnings"));
         File.Delete(Path.Combine(folder, "about.html"));
         Run("check", folder).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(1), r => r.Out.ShouldContain("[broken-link]"));
@@ -34,11 +54,39 @@ public class CommandLineTests
     {
         var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;
         var file = Path.Combine(folder, "site.json");
-        Run("compose", "--from", "bakery", "--name", "Fennel & Rye", "--place", "Saltmere", "--out", Path.Combine(folder, "site"), "--document", file).Code.ShouldBe(0);
+        Run(
+            "compose",
+            "--from",
+            "bakery",
+            "--name",
+            "Fennel & Rye",
+            "--place",
+            "Saltmere",
+            "--out",
+            Path.Combine(folder, "site"),
+            "--document",
+            file
+        )
+            .Code.ShouldBe(0);
         var before = File.ReadAllText(file);
-        Run("say", "darker, feed the cat", "--site", file).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(1), r => r.Out.ShouldContain("understood  look.dark"), r => r.Out.ShouldContain("not         feed the cat"));
+        Run("say", "darker, feed the cat", "--site", file)
+            .ShouldSatisfyAllConditions(
+                r => r.Code.ShouldBe(1),
+                r => r.Out.ShouldContain("understood  look.dark"),
+                r => r.Out.ShouldContain("not         feed the cat")
+            );
         File.ReadAllText(file).ShouldBe(before);
-        Run("say", "dunkler", "--site", file, "--json", "--apply").ShouldSatisfyAllConditions(r => r.Code.ShouldBe(0), r => System.Text.Json.JsonDocument.Parse(r.Out).RootElement.GetProperty("understood")[0].GetProperty("code").GetString().ShouldBe("look.dark"));
+        Run("say", "dunkler", "--site", file, "--json", "--apply")
+            .ShouldSatisfyAllConditions(
+                r => r.Code.ShouldBe(0),
+                r =>
+                    System
+                        .Text.Json.JsonDocument.Parse(r.Out)
+                        .RootElement.GetProperty("understood")[0]
+                        .GetProperty("code")
+                        .GetString()
+                        .ShouldBe("look.dark")
+            );
         SiteDocument.FromJson(File.ReadAllText(file)).Look.Dark.ShouldBe(true);
         Run("say", "darker", "--site", Path.Combine(folder, "nowhere.json")).Code.ShouldBe(2);
         Directory.Delete(folder, true);
@@ -50,7 +98,12 @@ public class CommandLineTests
         var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;
         var facts = Path.Combine(folder, "facts.yaml");
         File.WriteAllText(facts, "business: { name: Bell }\nplace: { town: Hallow }\nhours: Mon 9-8\n");
-        Run("compose", facts, "--trade", "bicycle-repair", "--out", folder).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(2), r => r.Error.ShouldContain($"{facts}:3: hours:"), r => r.Out.ShouldBeEmpty());
+        Run("compose", facts, "--trade", "bicycle-repair", "--out", folder)
+            .ShouldSatisfyAllConditions(
+                r => r.Code.ShouldBe(2),
+                r => r.Error.ShouldContain($"{facts}:3: hours:"),
+                r => r.Out.ShouldBeEmpty()
+            );
         File.WriteAllText(facts, "business: { name: Bell }\nplace: { town: Hallow }\nhours: Mon 8-9\n");
         Run("compose", facts, "--trade", "bicycle-repair", "--out", folder).Code.ShouldBe(0);
         File.ReadAllText(Path.Combine(folder, "contact.html")).ShouldContain("8 am – 9 am");
@@ -61,7 +114,9 @@ public class CommandLineTests
     public void Documents_of_one_business_are_read_together_and_one_at_fault_is_named()
     {
         var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;
-        string notes = Path.Combine(folder, "notes.txt"), hours = Path.Combine(folder, "hours.csv"), bad = Path.Combine(folder, "logo.pdf");
+        string notes = Path.Combine(folder, "notes.txt"),
+            hours = Path.Combine(folder, "hours.csv"),
+            bad = Path.Combine(folder, "logo.pdf");
         File.WriteAllText(notes, "Bell Cycles, bike workshop, 4 Rope Walk, Saltmere SZ4 2QT. Tel 01632 960142");
         File.WriteAllText(hours, "Day,Open\nMon-Fri,9-17\nSat,9-13\n");
         File.WriteAllText(bad, "not a PDF");
@@ -69,7 +124,9 @@ public class CommandLineTests
         r.Code.ShouldBe(0);
         r.Error.ShouldContain("logo.pdf: is named .pdf but is plain text inside");
         var json = System.Text.Json.Nodes.JsonNode.Parse(r.Out)!;
-        (json["name"]!.ToString(), json["trade"]!.ToString(), json["postal_code"]!.ToString()).ShouldBe(("Bell Cycles", "bicycle-repair", "SZ4 2QT"));
+        (json["name"]!.ToString(), json["trade"]!.ToString(), json["postal_code"]!.ToString()).ShouldBe(
+            ("Bell Cycles", "bicycle-repair", "SZ4 2QT")
+        );
         json["phones"]!.ToJsonString().ShouldContain("441632960142");
         json["hours"]!.AsArray().Count.ShouldBe(2);
         Run("read", bad).Code.ShouldBe(2);
@@ -94,6 +151,7 @@ public class CommandLineTests
     {
         var r = Run(args);
         r.Code.ShouldBe(code, r.Error);
-        if (code == 2) r.Error.ShouldStartWith("plurimax: ");
+        if (code == 2)
+            r.Error.ShouldStartWith("plurimax: ");
     }
 }

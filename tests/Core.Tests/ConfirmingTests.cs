@@ -8,12 +8,18 @@ namespace Plurimax.Core.Tests;
 public class ConfirmingTests
 {
     private static readonly DateTimeOffset Now = new(2026, 11, 20, 9, 0, 0, TimeSpan.Zero);
-    private static readonly PhoneValue Old = new("+441632960181", "01632 960181"), New = new("+441632960118", "01632 960118");
-    private static readonly FactSheet Start = FactSheet.From("Penhallow Pianos", "Saltmere").With("phone", new FactEntry(Old, FactSource.Maker, true, true, "Mara", Now));
-    private static Offer Phone(PhoneValue v, double confidence = .95) => new("phone", v, confidence, new Snippet("mail.txt", 3, "ring ", v.National, " please"));
+    private static readonly PhoneValue Old = new("+441632960181", "01632 960181"),
+        New = new("+441632960118", "01632 960118");
+    private static readonly FactSheet Start = FactSheet
+        .From("Penhallow Pianos", "Saltmere")
+        .With("phone", new FactEntry(Old, FactSource.Maker, true, true, "Mara", Now));
+
+    private static Offer Phone(PhoneValue v, double confidence = .95) =>
+        new("phone", v, confidence, new Snippet("mail.txt", 3, "ring ", v.National, " please"));
 
     [Fact]
-    public void A_value_that_is_known_already_is_not_asked_again() => Confirming.Add(Start, [Phone(Old)], FactSource.Document, "Mara", Now).Waiting.ShouldBeEmpty();
+    public void A_value_that_is_known_already_is_not_asked_again() =>
+        Confirming.Add(Start, [Phone(Old)], FactSource.Document, "Mara", Now).Waiting.ShouldBeEmpty();
 
     [Fact]
     public void Nothing_confirmed_is_overwritten_unseen_and_the_earlier_value_is_kept()
@@ -33,7 +39,16 @@ public class ConfirmingTests
     public void Lists_grow_and_a_street_completes_a_town()
     {
         var sheet = Start.With("services", new FactEntry(new ListValue(["Tuning"]), FactSource.Maker, true));
-        sheet = Confirming.Add(sheet, [new("services", new ListValue(["tuning", "Repairs"]), .9, Snippet.None), new("place", new AddressValue("4 Ropewalk Yard", "Saltmere", "SZ4 2QT", null, "GB"), .95, Snippet.None)], FactSource.Document, "Mara", Now);
+        sheet = Confirming.Add(
+            sheet,
+            [
+                new("services", new ListValue(["tuning", "Repairs"]), .9, Snippet.None),
+                new("place", new AddressValue("4 Ropewalk Yard", "Saltmere", "SZ4 2QT", null, "GB"), .95, Snippet.None),
+            ],
+            FactSource.Document,
+            "Mara",
+            Now
+        );
         var taken = Confirming.AcceptAll(sheet, .9, _ => true, "Mara", Now);
         taken.Any<ListValue>("services")!.Items.ShouldBe(["Tuning", "Repairs"]);
         taken.Any<AddressValue>("place")!.Street.ShouldBe("4 Ropewalk Yard");
@@ -55,7 +70,14 @@ public class ConfirmingTests
         {
             var sheet = FactSheet.From("Bell", "Hallow");
             var asked = Readiness.Of(sheet, trade).Questions;
-            asked.Zip(asked.Skip(1)).ShouldAllBe(p => p.First.Gain > p.Second.Gain - 1e-9 && (p.First.Gain > p.Second.Gain + 1e-9 || Readiness.Effort(p.First.Fact.Shape) <= Readiness.Effort(p.Second.Fact.Shape)));
+            asked
+                .Zip(asked.Skip(1))
+                .ShouldAllBe(p =>
+                    p.First.Gain > p.Second.Gain - 1e-9
+                    && (
+                        p.First.Gain > p.Second.Gain + 1e-9 || Readiness.Effort(p.First.Fact.Shape) <= Readiness.Effort(p.Second.Fact.Shape)
+                    )
+                );
             var first = asked[0].Fact.Id;
             FactSheet Marked(FactMark m) => sheet with { Marks = sheet.Marks.SetItem(first, m) };
             Readiness.Of(Marked(FactMark.Skipped), trade).Questions[^1].Fact.Id.ShouldBe(first);
@@ -75,8 +97,10 @@ public class ConfirmingTests
         FactCatalogue.Common.Select(d => d.Id).Distinct().Count().ShouldBe(FactCatalogue.Common.Length);
         foreach (var d in FactCatalogue.Common)
         {
-            if (d.Kinds.Length > 0) d.Kinds.Length.ShouldBe(8, d.Id);
-            if (d.ForClient) d.Ask.ShouldEndWith("?");
+            if (d.Kinds.Length > 0)
+                d.Kinds.Length.ShouldBe(8, d.Id);
+            if (d.ForClient)
+                d.Ask.ShouldEndWith("?");
         }
         // An electrician's area weighs more than a guesthouse's; its opening hours less (the kinds differ).
         var area = FactCatalogue.Common.First(d => d.Id == "area.towns");

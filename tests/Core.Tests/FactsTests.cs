@@ -9,9 +9,11 @@ namespace Plurimax.Core.Tests;
 public class FactsTests
 {
     private static FactDefinition Def(string id) => FactCatalogue.Common.First(d => d.Id == id);
+
     private static Result<FactValue> Read(string id, object? raw, string country = "GB") => FactReader.Read(Def(id), raw, country);
 
-    // ITU-T E.164 form and the national form of libphonenumber's metadata; numbers from the ranges reserved for drama (Ofcom) and fiction (NANP 555-01xx).
+    // ITU-T E.164 form and the national form of libphonenumber's metadata; numbers from the ranges reserved for drama (Ofcom) and fiction
+    // (NANP 555-01xx).
     [Theory]
     [InlineData("01632 960142", "GB", "+441632960142", "01632 960142")]
     [InlineData("+44 1632 960142", "GB", "+441632960142", "01632 960142")]
@@ -56,7 +58,8 @@ public class FactsTests
     [Fact]
     public void Any_valid_spans_read_back_the_same()
     {
-        var span = Gen.Select(Gen.Int[0, 20], Gen.Int[1, 3]).Select((from, length) => new OpenSpan(new(from, 0), new(Math.Min(23, from + length), 30)));
+        var span = Gen.Select(Gen.Int[0, 20], Gen.Int[1, 3])
+            .Select((from, length) => new OpenSpan(new(from, 0), new(Math.Min(23, from + length), 30)));
         span.Sample(s => OpeningHours.ReadDay(OpeningHours.Show(s)).Value.SequenceEqual([s]));
     }
 
@@ -66,7 +69,16 @@ public class FactsTests
     [InlineData("10115", "DE", true)]
     [InlineData("SZ4 2QT", "DE", false)]
     public void Postcodes_fit_their_country(string code, string country, bool fits) =>
-        Read("place", new Dictionary<string, object?> { ["town"] = "Saltmere", ["postcode"] = code, ["country"] = country }).Ok.ShouldBe(fits);
+        Read(
+            "place",
+            new Dictionary<string, object?>
+            {
+                ["town"] = "Saltmere",
+                ["postcode"] = code,
+                ["country"] = country,
+            }
+        )
+            .Ok.ShouldBe(fits);
 
     [Theory]
     [InlineData("a@b.example", true)]
@@ -79,7 +91,9 @@ public class FactsTests
     [Fact]
     public void Names_of_any_kind_are_kept_or_refused_with_a_figure()
     {
-        foreach (var name in new[] { "O'Brien & \"Sons\"", "<script>alert(1)</script>", "Café 🚲 Rad", "دكان الدراجات", "Müller-Lüdenscheidt" })
+        foreach (
+            var name in new[] { "O'Brien & \"Sons\"", "<script>alert(1)</script>", "Café 🚲 Rad", "دكان الدراجات", "Müller-Lüdenscheidt" }
+        )
             ((TextValue)Read("business.name", name).Value!).Text.ShouldBe(name);
         Read("business.name", new string('x', 5000)).Problem!.ShouldContain("5,000");
     }
@@ -88,7 +102,12 @@ public class FactsTests
     public void A_file_of_facts_reports_unknown_keys_with_their_line()
     {
         var trade = TradeCatalogue.Shipped()["bicycle-repair"];
-        var (_, problems) = FactsFile.Read("business:\n  name: Bell Cycles\nplace: { town: Saltmere }\nfone: 01632 960142\n", TradeFacts.Of(trade), FactSource.File, true);
+        var (_, problems) = FactsFile.Read(
+            "business:\n  name: Bell Cycles\nplace: { town: Saltmere }\nfone: 01632 960142\n",
+            TradeFacts.Of(trade),
+            FactSource.File,
+            true
+        );
         problems.ShouldHaveSingleItem();
         (problems[0].Line, problems[0].Field).ShouldBe((4, "fone"));
         problems[0].Message.ShouldContain("phone");
@@ -98,8 +117,18 @@ public class FactsTests
     public void Yaml_and_json_give_the_same_facts()
     {
         var catalogue = TradeFacts.Of(TradeCatalogue.Shipped()["bicycle-repair"]);
-        var yaml = FactsFile.Read("business: { name: Bell }\nplace: { town: Hallow, street: 1 Mill Lane }\nprices:\n  - { service: Puncture, price: 14 }\n", catalogue, FactSource.File, true);
-        var json = FactsFile.Read("""{"business":{"name":"Bell"},"place":{"town":"Hallow","street":"1 Mill Lane"},"prices":[{"service":"Puncture","price":14}]}""", catalogue, FactSource.File, true);
+        var yaml = FactsFile.Read(
+            "business: { name: Bell }\nplace: { town: Hallow, street: 1 Mill Lane }\nprices:\n  - { service: Puncture, price: 14 }\n",
+            catalogue,
+            FactSource.File,
+            true
+        );
+        var json = FactsFile.Read(
+            """{"business":{"name":"Bell"},"place":{"town":"Hallow","street":"1 Mill Lane"},"prices":[{"service":"Puncture","price":14}]}""",
+            catalogue,
+            FactSource.File,
+            true
+        );
         yaml.Problems.ShouldBeEmpty();
         HandoffPack.FactsJson(json.Facts).ShouldBe(HandoffPack.FactsJson(yaml.Facts));
     }
@@ -107,7 +136,8 @@ public class FactsTests
     [Fact]
     public void Only_confirmed_and_shown_facts_may_be_stated()
     {
-        var sheet = FactSheet.From("Bell", "Hallow")
+        var sheet = FactSheet
+            .From("Bell", "Hallow")
             .With("phone", new FactEntry(new PhoneValue("+441632960142", "01632 960142"), FactSource.Maker, true, Shown: false))
             .With("founded", new FactEntry(new TextValue("1999"), FactSource.Guess, false));
         var tree = FactTree.Build(sheet);

@@ -9,7 +9,19 @@ internal static class Floors
     /// <summary>The projects of src/ from the ground up; each may refer to those before it.</summary>
     public static readonly string[] Order =
     [
-        "Text", "Facts", "Sites", "Trades", "Reading", "Design", "Making", "Publishing", "Work", "StandIns", "Data", "Web", "Cli",
+        "Text",
+        "Facts",
+        "Sites",
+        "Trades",
+        "Reading",
+        "Design",
+        "Making",
+        "Publishing",
+        "Work",
+        "StandIns",
+        "Data",
+        "Web",
+        "Cli",
     ];
 
     /// <summary>The built assembly of a project of src/, in the configuration of these tests; null where it is not built.</summary>
@@ -28,7 +40,8 @@ internal static class Floors
         var uses = new Dictionary<(string, string), string>();
         foreach (var type in read.MainModule.GetTypes())
         {
-            if (RoomOf(type, own) is not { } from) continue;
+            if (RoomOf(type, own) is not { } from)
+                continue;
             foreach (var used in UsedBy(type))
                 if (RoomOf(used, own) is { } to && to != from)
                     uses.TryAdd((from, to), $"{type.FullName} uses {used.FullName}");
@@ -45,8 +58,10 @@ internal static class Floors
 
         List<string>? Walk(string at)
         {
-            if (way.IndexOf(at) is >= 0 and var start) return way[start..];
-            if (!done.Add(at)) return null;
+            if (way.IndexOf(at) is >= 0 and var start)
+                return way[start..];
+            if (!done.Add(at))
+                return null;
             way.Add(at);
             foreach (var to in next[at].Order(StringComparer.Ordinal))
                 if (Walk(to) is { } ring)
@@ -61,7 +76,8 @@ internal static class Floors
     private static string? RoomOf(TypeReference type, string assembly)
     {
         var outer = type;
-        while (outer.DeclaringType is not null) outer = outer.DeclaringType;
+        while (outer.DeclaringType is not null)
+            outer = outer.DeclaringType;
         var here = outer is TypeDefinition || outer.Scope?.Name == assembly;
         return here && outer.Namespace.StartsWith("Plurimax", StringComparison.Ordinal) ? outer.Namespace : null;
     }
@@ -77,7 +93,8 @@ internal static class Floors
         {
             direct.Add(method.ReturnType);
             direct.AddRange(method.Parameters.Select(p => p.ParameterType));
-            if (!method.HasBody) continue;
+            if (!method.HasBody)
+                continue;
             direct.AddRange(method.Body.Variables.Select(v => v.VariableType));
             foreach (var operand in method.Body.Instructions.Select(i => i.Operand))
                 direct.AddRange(Of(operand));
@@ -85,20 +102,22 @@ internal static class Floors
         return direct.OfType<TypeReference>().SelectMany(Parts);
     }
 
-    private static IEnumerable<TypeReference?> Of(object? operand) => operand switch
-    {
-        TypeReference t => [t],
-        GenericInstanceMethod g => [g.DeclaringType, .. g.GenericArguments, g.ReturnType],
-        MethodReference m => [m.DeclaringType, m.ReturnType, .. m.Parameters.Select(p => p.ParameterType)],
-        FieldReference f => [f.DeclaringType, f.FieldType],
-        _ => [],
-    };
+    private static IEnumerable<TypeReference?> Of(object? operand) =>
+        operand switch
+        {
+            TypeReference t => [t],
+            GenericInstanceMethod g => [g.DeclaringType, .. g.GenericArguments, g.ReturnType],
+            MethodReference m => [m.DeclaringType, m.ReturnType, .. m.Parameters.Select(p => p.ParameterType)],
+            FieldReference f => [f.DeclaringType, f.FieldType],
+            _ => [],
+        };
 
-    private static IEnumerable<TypeReference> Parts(TypeReference type) => type switch
-    {
-        GenericInstanceType g => g.GenericArguments.SelectMany(Parts).Prepend(g.ElementType),
-        TypeSpecification s => Parts(s.ElementType),
-        GenericParameter => [],
-        _ => [type],
-    };
+    private static IEnumerable<TypeReference> Parts(TypeReference type) =>
+        type switch
+        {
+            GenericInstanceType g => g.GenericArguments.SelectMany(Parts).Prepend(g.ElementType),
+            TypeSpecification s => Parts(s.ElementType),
+            GenericParameter => [],
+            _ => [type],
+        };
 }

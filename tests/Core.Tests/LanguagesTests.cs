@@ -21,7 +21,10 @@ public sealed class LanguagesTests
     private static readonly TradeCatalogue Trades = TradeCatalogue.Shipped();
     private static readonly FactSheet Facts = FactSheet.From("Praxis Reet", "Saltmere");
 
-    /// <summary>As ICU 78 prints them by Unicode CLDR 48 (Intl.NumberFormat, Intl.DateTimeFormat long, Intl.ListFormat); whole sums without decimals are our own rule.</summary>
+    /// <summary>
+    /// As ICU 78 prints them by Unicode CLDR 48 (Intl.NumberFormat, Intl.DateTimeFormat long, Intl.ListFormat); whole sums without decimals
+    /// are our own rule.
+    /// </summary>
     [Theory]
     [InlineData("en-GB", "GB", "£1,234.50", "£45,000", "31 October 2027", "October 2026", "a, b and c")]
     [InlineData("en-US", "US", "$1,234.50", "$45,000", "October 31, 2027", "October 2026", "a, b, and c")]
@@ -31,7 +34,15 @@ public sealed class LanguagesTests
     [InlineData("es-ES", "ES", "1234,50 €", "45.000 €", "31 de octubre de 2027", "octubre de 2026", "a, b y c")]
     [InlineData("it-IT", "IT", "1234,50 €", "45.000 €", "31 ottobre 2027", "ottobre 2026", "a, b e c")]
     [InlineData("nl-NL", "NL", "€ 1.234,50", "€ 45.000", "31 oktober 2027", "oktober 2026", "a, b en c")]
-    public void Figures_and_dates_are_written_as_the_language_does(string language, string country, string sum, string whole, string date, string month, string list)
+    public void Figures_and_dates_are_written_as_the_language_does(
+        string language,
+        string country,
+        string sum,
+        string whole,
+        string date,
+        string month,
+        string list
+    )
     {
         var words = SiteWords.For(language);
         words.Money(1234.5m, country).Replace('\u00A0', ' ').ShouldBe(sum);
@@ -67,7 +78,13 @@ public sealed class LanguagesTests
         SiteWords.For("de").Possessive("Fritz").ShouldBe("Fritz'");
         SiteWords.For("de").Possessive("Müller").ShouldBe("Müllers");
         SiteWords.For("en").Possessive("Bells").ShouldBe("Bells'");
-        string Typed(string language, string text) => new TextEngine(FactTree.Build(Facts), new Dictionary<string, string>(), new Dictionary<string, string>(), SiteWords.For(language)).Plain(new Passage(text));
+        string Typed(string language, string text) =>
+            new TextEngine(
+                FactTree.Build(Facts),
+                new Dictionary<string, string>(),
+                new Dictionary<string, string>(),
+                SiteWords.For(language)
+            ).Plain(new Passage(text));
         Typed("de", "Er sagt \"ja\".").ShouldBe("Er sagt „ja“.");
         Typed("fr", "Que faire ? Dites \"oui\" !").ShouldBe("Que faire\u00A0? Dites «\u00A0oui\u00A0»\u00A0!");
         Typed("es", "Diga \"sí\".").ShouldBe("Diga «sí».");
@@ -80,13 +97,25 @@ public sealed class LanguagesTests
         foreach (var language in SiteWords.Languages.Skip(1))
         {
             var own = Flat(language);
-            english.Keys.Where(k => !k.EndsWith(".us", StringComparison.Ordinal) && k is not ("clock.noon" or "clock.midnight")).Except(own.Keys).ShouldBeEmpty(language);
-            foreach (var (key, text) in own.Where(w => english.ContainsKey(w.Key) && !w.Key.StartsWith("titles.", StringComparison.Ordinal) && !w.Key.StartsWith("clock.", StringComparison.Ordinal)))
-                foreach (var blank in Blanks(text)) if (key is not ("footer.registered")) Blanks(english[key]).ShouldContain(blank, $"{language} {key}");
+            english
+                .Keys.Where(k => !k.EndsWith(".us", StringComparison.Ordinal) && k is not ("clock.noon" or "clock.midnight"))
+                .Except(own.Keys)
+                .ShouldBeEmpty(language);
+            foreach (
+                var (key, text) in own.Where(w =>
+                    english.ContainsKey(w.Key)
+                    && !w.Key.StartsWith("titles.", StringComparison.Ordinal)
+                    && !w.Key.StartsWith("clock.", StringComparison.Ordinal)
+                )
+            )
+            foreach (var blank in Blanks(text))
+                if (key is not ("footer.registered"))
+                    Blanks(english[key]).ShouldContain(blank, $"{language} {key}");
             SettingsTexts().ShouldAllBe(k => own.ContainsKey("texts." + k), language);
         }
 
-        static IEnumerable<string> Blanks(string text) => System.Text.RegularExpressions.Regex.Matches(text, @"\{\{ ([a-z.]+)").Select(m => m.Groups[1].Value);
+        static IEnumerable<string> Blanks(string text) =>
+            System.Text.RegularExpressions.Regex.Matches(text, @"\{\{ ([a-z.]+)").Select(m => m.Groups[1].Value);
         static string[] SettingsTexts() => ["privacy", "terms", "consent", "accessibility", "thanks"];
     }
 
@@ -100,8 +129,11 @@ public sealed class LanguagesTests
 
         void Walk(string path, YamlNode node)
         {
-            if (node is YamlMappingNode map) foreach (var (k, v) in map.Children) Walk(path.Length == 0 ? k.ToString() : $"{path}.{k}", v);
-            else found[path] = node.ToString();
+            if (node is YamlMappingNode map)
+                foreach (var (k, v) in map.Children)
+                    Walk(path.Length == 0 ? k.ToString() : $"{path}.{k}", v);
+            else
+                found[path] = node.ToString();
         }
     }
 
@@ -123,17 +155,31 @@ public sealed class LanguagesTests
         var parser = new HtmlParser();
         var home = parser.ParseDocument(files.Text("de/index.html"));
         home.DocumentElement.GetAttribute("lang").ShouldBe("de-DE");
-        home.QuerySelectorAll("link[hreflang]").Select(l => (l.GetAttribute("hreflang"), l.GetAttribute("href"))).ShouldBe([("en-GB", "http://site.example/"), ("de-DE", "http://site.example/de/"), ("x-default", "http://site.example/")]);
+        home.QuerySelectorAll("link[hreflang]")
+            .Select(l => (l.GetAttribute("hreflang"), l.GetAttribute("href")))
+            .ShouldBe([("en-GB", "http://site.example/"), ("de-DE", "http://site.example/de/"), ("x-default", "http://site.example/")]);
         home.QuerySelector(".langs a")!.TextContent.ShouldBe("English");
         // Both sides name each other, or search engines take neither (Google, hreflang "return tags").
-        parser.ParseDocument(files.Text("services.html")).QuerySelector("link[hreflang=de-DE]")!.GetAttribute("href").ShouldBe("http://site.example/de/leistungen.html");
-        parser.ParseDocument(files.Text("de/leistungen.html")).QuerySelector("link[hreflang=en-GB]")!.GetAttribute("href").ShouldBe("http://site.example/services.html");
+        parser
+            .ParseDocument(files.Text("services.html"))
+            .QuerySelector("link[hreflang=de-DE]")!
+            .GetAttribute("href")
+            .ShouldBe("http://site.example/de/leistungen.html");
+        parser
+            .ParseDocument(files.Text("de/leistungen.html"))
+            .QuerySelector("link[hreflang=en-GB]")!
+            .GetAttribute("href")
+            .ShouldBe("http://site.example/services.html");
         // No English of ours is left on a German page but the switch and what pictures show.
         var text = parser.ParseDocument(files.Text("de/kontakt.html")).Body!.TextContent;
-        foreach (var english in new[] { "Send", "Your name", "Contact", "Privacy", "About", "Questions" }) text.ShouldNotContain(english, Case.Sensitive);
+        foreach (var english in new[] { "Send", "Your name", "Contact", "Privacy", "About", "Questions" })
+            text.ShouldNotContain(english, Case.Sensitive);
         files.Text("sitemap.xml").ShouldContain("<loc>http://site.example/de/leistungen.html</loc>");
         // One language: nothing of it.
-        SiteRenderer.Render(Composer.Compose(trade, Facts, new Wishes()), trade, Facts, RenderSettings.Plain).Text("index.html").ShouldNotContain("hreflang");
+        SiteRenderer
+            .Render(Composer.Compose(trade, Facts, new Wishes()), trade, Facts, RenderSettings.Plain)
+            .Text("index.html")
+            .ShouldNotContain("hreflang");
     }
 
     [Fact]
@@ -158,7 +204,9 @@ public sealed class LanguagesTests
         Trades.Languages(Trades["physiotherapist"]).ShouldBe(["en-GB", "de-DE", "es-ES", "fr-FR"]);
         var german = Trades["physiotherapist.de"];
         (german.Kind, german.Schema, german.Root).ShouldBe((Trades["physiotherapist"].Kind, "Physiotherapy", "physiotherapist"));
-        german.Services.Keys.Order().ShouldBe(Trades["physiotherapist"].Services.Keys.Order(), "services go by the same ids in every language");
+        german
+            .Services.Keys.Order()
+            .ShouldBe(Trades["physiotherapist"].Services.Keys.Order(), "services go by the same ids in every language");
         Trades.InLanguage(Trades["roofer"], "it").ShouldBeNull();
     }
 
@@ -172,13 +220,29 @@ public sealed class LanguagesTests
             var site = Composer.Compose(german, facts, new Wishes(Size: size));
             site.FindPage("imprint").ShouldNotBeNull();
             var files = SiteRenderer.Render(site, german, facts, RenderSettings.Plain);
-            Preflight.OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value)).Where(f => f.Severity == Severity.Blocker).ShouldBeEmpty($"{size}");
+            Preflight
+                .OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value))
+                .Where(f => f.Severity == Severity.Blocker)
+                .ShouldBeEmpty($"{size}");
             files.Files.Keys.ShouldContain("impressum.html");
         }
     }
 
-    private static readonly string[] Written = ["bakery", "bicycle-repair", "electrician", "guesthouse", "hairdresser", "physiotherapist", "plumber", "restaurant"];
-    public static IEnumerable<object[]> Copies => from trade in Written from language in new[] { "de", "fr", "es" } select new object[] { trade, language };
+    private static readonly string[] Written =
+    [
+        "bakery",
+        "bicycle-repair",
+        "electrician",
+        "guesthouse",
+        "hairdresser",
+        "physiotherapist",
+        "plumber",
+        "restaurant",
+    ];
+    public static IEnumerable<object[]> Copies =>
+        from trade in Written
+        from language in new[] { "de", "fr", "es" }
+        select new object[] { trade, language };
 
     [Theory, MemberData(nameof(Copies))]
     public void Eight_trades_are_whole_in_German_French_and_Spanish(string id, string language)
@@ -193,15 +257,26 @@ public sealed class LanguagesTests
         var thirty = Distribution.Of(own, 30);
         thirty.Highest.ShouldBeLessThanOrEqualTo(Shingles.Bound, string.Join(", ", thirty.Shared));
         foreach (var size in Enum.GetValues<PlanSize>())
-            foreach (var tone in own.Tones)
-            {
-                var site = Composer.Compose(own, Facts, new Wishes(Size: size, Tone: tone));
-                var files = SiteRenderer.Render(site, own, Facts, RenderSettings.Plain);
-                Preflight.OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value)).Where(f => f.Severity == Severity.Blocker).ShouldBeEmpty($"{size} {tone}");
-                // No English of the base template has come along.
-                var english_leads = english.Passages.Values.SelectMany(b => b).Select(a => a.Text).Where(t => t.Length > 30 && !t.Contains('{')).ToHashSet();
-                site.Pages.SelectMany(p => p.Sections).SelectMany(s => s.Content.Passages()).Select(p => p.Passage.Text).Where(english_leads.Contains).ShouldBeEmpty();
-            }
+        foreach (var tone in own.Tones)
+        {
+            var site = Composer.Compose(own, Facts, new Wishes(Size: size, Tone: tone));
+            var files = SiteRenderer.Render(site, own, Facts, RenderSettings.Plain);
+            Preflight
+                .OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value))
+                .Where(f => f.Severity == Severity.Blocker)
+                .ShouldBeEmpty($"{size} {tone}");
+            // No English of the base template has come along.
+            var english_leads = english
+                .Passages.Values.SelectMany(b => b)
+                .Select(a => a.Text)
+                .Where(t => t.Length > 30 && !t.Contains('{'))
+                .ToHashSet();
+            site.Pages.SelectMany(p => p.Sections)
+                .SelectMany(s => s.Content.Passages())
+                .Select(p => p.Passage.Text)
+                .Where(english_leads.Contains)
+                .ShouldBeEmpty();
+        }
     }
 
     [Theory, InlineData("de"), InlineData("fr"), InlineData("es"), InlineData("it"), InlineData("nl")]
@@ -222,18 +297,35 @@ public sealed class LanguagesTests
     public void All_languages_of_a_site_show_the_same_services_whatever_the_take_and_what_is_offered()
     {
         var (site, trade) = Two();
-        static string[] Services(SiteDocument d, string page) => [.. d.FindPage(page)!.Sections.Select(s => s.Content).OfType<ServicesContent>().SelectMany(c => c.Items).Select(i => i.Id)];
+        static string[] Services(SiteDocument d, string page) =>
+            [.. d.FindPage(page)!.Sections.Select(s => s.Content).OfType<ServicesContent>().SelectMany(c => c.Items).Select(i => i.Id)];
         for (var take = 2; take < 6; take++)
         {
             site = Recomposing.Take(Trades, trade, Facts, site, take, CopyLedger.Empty);
             Services(site, "de/services").ShouldBe(Services(site, "services"), $"take {take}");
         }
-        var offered = Facts.With("services", new FactEntry(new ListValue([trade.Services["desk"].Names[0], trade.Services["hip-knee"].Names[0], "Horse massage"]), FactSource.Client, true));
-        var fewer = Recomposing.Refreshed(Trades, trade, offered, Composer.WithLanguage(Composer.Compose(trade, offered, new Wishes()), Trades.InLanguage(trade, "de")!, offered));
+        var offered = Facts.With(
+            "services",
+            new FactEntry(
+                new ListValue([trade.Services["desk"].Names[0], trade.Services["hip-knee"].Names[0], "Horse massage"]),
+                FactSource.Client,
+                true
+            )
+        );
+        var fewer = Recomposing.Refreshed(
+            Trades,
+            trade,
+            offered,
+            Composer.WithLanguage(Composer.Compose(trade, offered, new Wishes()), Trades.InLanguage(trade, "de")!, offered)
+        );
         Services(fewer, "services").ShouldBe(["desk", "hip-knee", "own-horse-massage"]);
         Services(fewer, "de/services").ShouldBe(Services(fewer, "services"));
         // The German name of what the fact sheet names in English.
-        fewer.FindPage("de/services")!.Sections.SelectMany(s => s.Content.Items).Select(i => i.Title.Text).ShouldNotContain(trade.Services["desk"].Names[0]);
+        fewer
+            .FindPage("de/services")!
+            .Sections.SelectMany(s => s.Content.Items)
+            .Select(i => i.Title.Text)
+            .ShouldNotContain(trade.Services["desk"].Names[0]);
     }
 
     [Fact]
@@ -243,7 +335,9 @@ public sealed class LanguagesTests
         PlanRules.Check(site, Facts).Where(r => r.Rule is "menu-long" or "menu-twice" or "home-ends").ShouldBeEmpty();
         var without = site with { Pages = site.Pages.RemoveAll(p => p.Id == "de/services") };
         PlanRules.Check(without, Facts).ShouldNotContain(r => r.Page == "services");
-        PlanRules.Check(new RenamePage("de/about", "Kontakt").Apply(site).Value!, Facts).ShouldContain(r => r.Rule == "menu-twice" && r.Page!.StartsWith("de/"));
+        PlanRules
+            .Check(new RenamePage("de/about", "Kontakt").Apply(site).Value!, Facts)
+            .ShouldContain(r => r.Rule == "menu-twice" && r.Page!.StartsWith("de/"));
         new HidePage("de/home", true).Apply(site).Ok.ShouldBeFalse();
         new MovePage("de/home", 1).Apply(site).Ok.ShouldBeFalse();
     }

@@ -17,17 +17,33 @@ namespace Plurimax.Core.Tests;
 public class LaunchTests
 {
     private static readonly TradeTemplate Trade = TradeCatalogue.Shipped()["bicycle-repair"];
-    private static readonly FactSheet Facts = FactSheet.From("Bell Cycles", "Hallow").With("email", new FactEntry(new TextValue("bench@bell.example"), FactSource.Client, true));
+    private static readonly FactSheet Facts = FactSheet
+        .From("Bell Cycles", "Hallow")
+        .With("email", new FactEntry(new TextValue("bench@bell.example"), FactSource.Client, true));
     private static readonly SiteDocument Site = Composer.Compose(Trade, Facts, new Wishes());
-    private static IEnumerable<string> Rules(SiteDocument? site = null, FactSheet? facts = null, int? signed = 1, int revision = 1, int marks = 0) =>
-        Preflight.Check(new PreflightInput(site ?? Site, Trade, facts ?? Facts, RenderSettings.Plain, signed, revision, [], marks)).Select(f => f.Rule);
-    private static SiteDocument Do(params Edit[] edits) => edits.Aggregate(Site, (d, e) => e.Apply(d).Value ?? throw new InvalidOperationException(e.Apply(d).Problem));
+
+    private static IEnumerable<string> Rules(
+        SiteDocument? site = null,
+        FactSheet? facts = null,
+        int? signed = 1,
+        int revision = 1,
+        int marks = 0
+    ) =>
+        Preflight
+            .Check(new PreflightInput(site ?? Site, Trade, facts ?? Facts, RenderSettings.Plain, signed, revision, [], marks))
+            .Select(f => f.Rule);
+
+    private static SiteDocument Do(params Edit[] edits) =>
+        edits.Aggregate(Site, (d, e) => e.Apply(d).Value ?? throw new InvalidOperationException(e.Apply(d).Problem));
 
     [Fact]
     public void A_signed_site_as_generated_has_nothing_against_it_once_somebody_said_what_is_offered()
     {
         Rules().ShouldBe(["services-of-the-trade"]);
-        var said = Facts.With("services", new FactEntry(new ListValue([.. Trade.Cuts[0].Services.Select(id => Trade.Services[id].Names[0])]), FactSource.Client, true));
+        var said = Facts.With(
+            "services",
+            new FactEntry(new ListValue([.. Trade.Cuts[0].Services.Select(id => Trade.Services[id].Names[0])]), FactSource.Client, true)
+        );
         Rules(Composer.Compose(Trade, said, new Wishes()), said).ShouldBeEmpty();
     }
 
@@ -46,8 +62,17 @@ public class LaunchTests
         Rules(Do(new SetAction(MainAction.Call))).ShouldContain("action-without-target");
         Rules(Do(new SetText("home.intro", "text", "See [prices](prices.html)"))).ShouldContain("broken-link");
         Rules(Do(new SetText("home.intro", "text", "See [there](about.html#nowhere)"))).ShouldContain("broken-anchor");
-        Rules(facts: Facts.With("founded", new FactEntry(new TextValue("1999"), FactSource.Guess, false))).ShouldContain("unconfirmed-fact");
-        Rules(Site.WithSection("home.testimonials", s => s with { Content = s.Content with { Items = [new("1", new("A. Nobody"), new("The best ever"))] } })).ShouldContain("generated-testimonial");
+        Rules(facts: Facts.With("founded", new FactEntry(new TextValue("1999"), FactSource.Guess, false)))
+            .ShouldContain("unconfirmed-fact");
+        Rules(
+                Site.WithSection("home.testimonials", s =>
+                    s with
+                    {
+                        Content = s.Content with { Items = [new("1", new("A. Nobody"), new("The best ever"))] },
+                    }
+                )
+            )
+            .ShouldContain("generated-testimonial");
         Rules(Site.WithPage("home", p => p with { Title = new("x") })).ShouldContain("title-length");
         Rules(Do(new DeleteSection("about.about"))).ShouldContain("one-heading");
     }
@@ -57,8 +82,17 @@ public class LaunchTests
     {
         var files = SiteRenderer.Render(Site, Trade, Facts, RenderSettings.Plain).Files.ToDictionary(f => f.Key, f => f.Value);
         Preflight.OfFiles(files).ShouldBeEmpty();
-        files["index.html"] = Encoding.UTF8.GetBytes("<!doctype html><html><head><title>A page without much</title></head><body><main><h1>x</h1><img src=\"gone.png\"><a href=\"#\">y</a><p>{{ name }}</p></main></body></html>");
-        Preflight.OfFiles(files).Select(f => f.Rule).ShouldBe(["description-length", "alt-missing", "picture-missing", "dead-button", "raw-brackets", "language-missing"], ignoreOrder: true);
+        files["index.html"] = Encoding.UTF8.GetBytes(
+            "<!doctype html><html><head><title>A page without much</title></head><body><main><h1>x</h1><img src=\"gone.png\"><a "
+                + "href=\"#\">y</a><p>{{ name }}</p></main></body></html>"
+        );
+        Preflight
+            .OfFiles(files)
+            .Select(f => f.Rule)
+            .ShouldBe(
+                ["description-length", "alt-missing", "picture-missing", "dead-button", "raw-brackets", "language-missing"],
+                ignoreOrder: true
+            );
     }
 
     // RFC 1035 label and name lengths; RFC 3492 section 7.1 sample strings (B) Chinese simplified and (I) Russian, as labels.
@@ -93,7 +127,12 @@ public class LaunchTests
         var zip = HandoffPack.Zip(files, Site, Trade, Facts, "bell.example", SettingsRegistry.Values);
         HandoffPack.Zip(files, Site, Trade, Facts, "bell.example", SettingsRegistry.Values).ShouldBe(zip);
         using var archive = new ZipArchive(new MemoryStream(zip));
-        archive.Entries.Select(e => e.FullName).ShouldBe(files.Files.Keys.Select(k => "site/" + k).Concat(["facts.json", "contact.vcf", "zone.txt", "pictures.csv", "guide.html"]), ignoreOrder: true);
+        archive
+            .Entries.Select(e => e.FullName)
+            .ShouldBe(
+                files.Files.Keys.Select(k => "site/" + k).Concat(["facts.json", "contact.vcf", "zone.txt", "pictures.csv", "guide.html"]),
+                ignoreOrder: true
+            );
         archive.GetEntry("pictures.csv")!.Length.ShouldBeGreaterThan(60);
     }
 
@@ -106,7 +145,8 @@ public class LaunchTests
         card.ShouldStartWith("BEGIN:VCARD\r\nVERSION:4.0\r\n");
         card.ShouldEndWith("END:VCARD\r\n");
         card.Replace("\r\n", "").ShouldNotContain("\n");
-        foreach (var line in card.Split("\r\n")) Encoding.UTF8.GetByteCount(line).ShouldBeLessThanOrEqualTo(75);
+        foreach (var line in card.Split("\r\n"))
+            Encoding.UTF8.GetByteCount(line).ShouldBeLessThanOrEqualTo(75);
         card.Replace("\r\n ", "").ShouldContain("FN:Brücken\\, Bögen\\; und \\\\ " + new string('ü', 60));
     }
 
@@ -115,7 +155,9 @@ public class LaunchTests
     {
         var fee = SettingsRegistry.Find("hosting_fee")!;
         SettingsStack.Empty.Resolve(fee).Layer.ShouldBe(SettingLayer.Default);
-        var stack = SettingsStack.Empty.With(SettingLayer.Site, [new("hosting_fee", "9")]).With(SettingLayer.Agency, [new("hosting_fee", "14")]);
+        var stack = SettingsStack
+            .Empty.With(SettingLayer.Site, [new("hosting_fee", "9")])
+            .With(SettingLayer.Agency, [new("hosting_fee", "14")]);
         var r = stack.Resolve(fee);
         (r.Value, r.Layer).ShouldBe(("9", SettingLayer.Site));
         r.Overruled.Select(o => (o.Source.Layer, o.Value)).ShouldBe([(SettingLayer.Default, "12"), (SettingLayer.Agency, "14")]);
@@ -137,8 +179,14 @@ public class LaunchTests
     public void A_lane_tells_work_from_waiting_and_counts_slack()
     {
         var day = new DateTimeOffset(2026, 11, 2, 9, 0, 0, TimeSpan.Zero);
-        var lane = Lanes.Draw([new(Station.Brief, day, "m"), new(Station.Plan, day.AddDays(4), "m")], [new(Party.Client, day.AddDays(1)), new(Party.Us, day.AddDays(3))], new DateOnly(2026, 11, 10), day.AddDays(5));
-        lane.Spans.Select(s => (s.Station, s.Waited, (s.To - s.From).TotalDays)).ShouldBe([(Station.Brief, false, 1), (Station.Brief, true, 2), (Station.Brief, false, 1), (Station.Plan, false, 1)]);
+        var lane = Lanes.Draw(
+            [new(Station.Brief, day, "m"), new(Station.Plan, day.AddDays(4), "m")],
+            [new(Party.Client, day.AddDays(1)), new(Party.Us, day.AddDays(3))],
+            new DateOnly(2026, 11, 10),
+            day.AddDays(5)
+        );
+        lane.Spans.Select(s => (s.Station, s.Waited, (s.To - s.From).TotalDays))
+            .ShouldBe([(Station.Brief, false, 1), (Station.Brief, true, 2), (Station.Brief, false, 1), (Station.Plan, false, 1)]);
         lane.Forecast[0].Station.ShouldBe(Station.Plan);
         lane.Slack!.Value.ShouldBeLessThan(0);
     }
@@ -158,6 +206,7 @@ public class LaunchTests
     {
         var plain = SiteRenderer.StructuredData(Trade, Facts, "https://bell.example/");
         plain.ShouldContain("\"@type\":\"BikeStore\"");
-        foreach (var no in new[] { "telephone", "openingHours", "aggregateRating", "priceRange" }) plain.ShouldNotContain(no);
+        foreach (var no in new[] { "telephone", "openingHours", "aggregateRating", "priceRange" })
+            plain.ShouldNotContain(no);
     }
 }

@@ -11,49 +11,88 @@ namespace Plurimax.Core.Tests;
 public class LookChoiceTests
 {
     private static readonly Gen<string> Colours = Gen.Int[0, 0xffffff].Select(n => $"#{n:x6}");
+
     private static bool Holds(Roles roles) => Roles.Pairs.All(p => Contrast.Ratio(roles[p.Text], roles[p.Ground]) >= p.Least);
 
     [Fact]
     public void Every_pair_holds_for_one_to_three_brand_colours_on_either_ground_with_any_words() =>
-        Gen.Select(Colours.Array[1, 3], Gen.Int[0, Looks.All.Length - 1], Gen.Int[0, LookWords.All.Length], Gen.Int[0, 2]).Sample((brands, i, w, ground) =>
-            Holds(DressedLook.Of(new LookChoice(Looks.All[i].Id, brands[0])
-            {
-                Second = brands.ElementAtOrDefault(1),
-                Third = brands.ElementAtOrDefault(2),
-                Words = w < LookWords.All.Length ? LookWords.All[w].Id : null,
-                Dark = ground == 0 ? null : ground == 1,
-            }).Roles), iter: 500);
+        Gen.Select(Colours.Array[1, 3], Gen.Int[0, Looks.All.Length - 1], Gen.Int[0, LookWords.All.Length], Gen.Int[0, 2])
+            .Sample(
+                (brands, i, w, ground) =>
+                    Holds(
+                        DressedLook
+                            .Of(
+                                new LookChoice(Looks.All[i].Id, brands[0])
+                                {
+                                    Second = brands.ElementAtOrDefault(1),
+                                    Third = brands.ElementAtOrDefault(2),
+                                    Words = w < LookWords.All.Length ? LookWords.All[w].Id : null,
+                                    Dark = ground == 0 ? null : ground == 1,
+                                }
+                            )
+                            .Roles
+                    ),
+                iter: 500
+            );
 
     [Fact]
     public void Every_pair_holds_whatever_is_set_by_hand() =>
-        Gen.Select(Colours.Array[6], Gen.Int[0, Looks.All.Length - 1], Gen.Int[0, 63]).Sample((c, i, mask) =>
-        {
-            string? At(int n) => (mask >> n & 1) == 1 ? c[n] : null;
-            return Holds(DressedLook.Of(new LookChoice(Looks.All[i].Id) { Hand = new HandColours(At(0), At(1), At(2), At(3), At(4), At(5)) }).Roles);
-        }, iter: 500);
+        Gen.Select(Colours.Array[6], Gen.Int[0, Looks.All.Length - 1], Gen.Int[0, 63])
+            .Sample(
+                (c, i, mask) =>
+                {
+                    string? At(int n) => (mask >> n & 1) == 1 ? c[n] : null;
+                    return Holds(
+                        DressedLook
+                            .Of(new LookChoice(Looks.All[i].Id) { Hand = new HandColours(At(0), At(1), At(2), At(3), At(4), At(5)) })
+                            .Roles
+                    );
+                },
+                iter: 500
+            );
 
     [Fact]
     public void Contrast_agrees_with_culori_over_random_pairs()
     {
         // culori (npm) computes WCAG 2 contrast on its own.
         var pairs = Gen.Select(Colours, Colours).Array[1500].Single().Select(p => new[] { p.Item1, p.Item2 }).ToArray();
-        var theirs = JsonSerializer.Deserialize<double[]>(Node.Run("import{wcagContrast as w}from'culori';let s='';for await(const d of process.stdin)s+=d;console.log(JSON.stringify(JSON.parse(s).map(p=>w(p[0],p[1]))))", JsonSerializer.Serialize(pairs)))!;
-        for (var i = 0; i < pairs.Length; i++) Contrast.Ratio(pairs[i][0], pairs[i][1]).ShouldBe(theirs[i], .01, string.Join(" on ", pairs[i]));
+        var theirs = JsonSerializer.Deserialize<double[]>(
+            Node.Run(
+                "import{wcagContrast as w}from'culori';let s='';for await(const d of "
+                    + "process.stdin)s+=d;console.log(JSON.stringify(JSON.parse(s).map(p=>w(p[0],p[1]))))",
+                JsonSerializer.Serialize(pairs)
+            )
+        )!;
+        for (var i = 0; i < pairs.Length; i++)
+            Contrast.Ratio(pairs[i][0], pairs[i][1]).ShouldBe(theirs[i], .01, string.Join(" on ", pairs[i]));
     }
 
     [Fact]
     public void The_nearest_shade_holds_keeps_its_hue_and_no_nearer_one_would_do() =>
-        Gen.Select(Colours, Colours).Sample((hex, ground) =>
-        {
-            var shade = Shades.Nearest(hex, [ground], 4.5);
-            if (Contrast.Ratio(shade, ground) < 4.5) return false;
-            if (Contrast.Ratio(hex, ground) >= 4.5) return shade == hex;
-            Oklch was = Oklch.FromHex(hex), now = Oklch.FromHex(shade);
-            // At 8 bits a channel the darkest shades are all black, whose lightness is none of theirs; and a ratio that is just enough moves by some hundredths.
-            const double black = .08, rounding = .08;
-            var step = Math.Abs(Math.Max(now.L, black) - was.L) - .012;
-            return step <= 0 || new[] { -1, 1 }.All(side => was.L + side * step is < 0 or > 1 || Contrast.Ratio((was with { L = was.L + side * step }).ToHex(), ground) < 4.5 + rounding);
-        }, iter: 600);
+        Gen.Select(Colours, Colours)
+            .Sample(
+                (hex, ground) =>
+                {
+                    var shade = Shades.Nearest(hex, [ground], 4.5);
+                    if (Contrast.Ratio(shade, ground) < 4.5)
+                        return false;
+                    if (Contrast.Ratio(hex, ground) >= 4.5)
+                        return shade == hex;
+                    Oklch was = Oklch.FromHex(hex),
+                        now = Oklch.FromHex(shade);
+                    // At 8 bits a channel the darkest shades are all black, whose lightness is none of theirs; and a ratio that is just
+                    // enough moves by some hundredths.
+                    const double black = .08,
+                        rounding = .08;
+                    var step = Math.Abs(Math.Max(now.L, black) - was.L) - .012;
+                    return step <= 0
+                        || new[] { -1, 1 }.All(side =>
+                            was.L + side * step is < 0 or > 1
+                            || Contrast.Ratio((was with { L = was.L + side * step }).ToHex(), ground) < 4.5 + rounding
+                        );
+                },
+                iter: 600
+            );
 
     [Fact]
     public void A_weak_colour_by_hand_is_told_with_its_figure_and_a_better_one()
@@ -84,7 +123,9 @@ public class LookChoiceTests
     public void Third_colours_find_their_place()
     {
         DressedLook.Of(new LookChoice("calm", "#b3261e") { Second = "#ffcc00", Third = "#0b2447" }).Roles["inv"].ShouldBe("#0b2447");
-        Oklch.FromHex(DressedLook.Of(new LookChoice("calm", "#b3261e") { Second = "#ffcc00", Third = "#dff3e4" }).Roles["bg2"]).H.ShouldBe(Oklch.FromHex("#dff3e4").H, 4);
+        Oklch
+            .FromHex(DressedLook.Of(new LookChoice("calm", "#b3261e") { Second = "#ffcc00", Third = "#dff3e4" }).Roles["bg2"])
+            .H.ShouldBe(Oklch.FromHex("#dff3e4").H, 4);
     }
 
     [Fact]
@@ -105,11 +146,11 @@ public class LookChoiceTests
     public void Another_pairing_takes_about_the_room_the_first_one_took()
     {
         foreach (var look in Looks.All)
-            foreach (var pairing in Pairings.All)
-            {
-                static double Room(LookType t) => t.Headline.Max * t.Pairing.Width * (t.Pairing.Case == "uppercase" ? 1.18 : 1);
-                (Room(look.Type.In(pairing)) / Room(look.Type)).ShouldBeInRange(.65, 1.5, $"{look.Id} in {pairing.Id}");
-            }
+        foreach (var pairing in Pairings.All)
+        {
+            static double Room(LookType t) => t.Headline.Max * t.Pairing.Width * (t.Pairing.Case == "uppercase" ? 1.18 : 1);
+            (Room(look.Type.In(pairing)) / Room(look.Type)).ShouldBeInRange(.65, 1.5, $"{look.Id} in {pairing.Id}");
+        }
     }
 
     [Fact]
@@ -120,7 +161,9 @@ public class LookChoiceTests
             var plain = Dressing.Of(new LookChoice(look.Id)).Look;
             foreach (var word in LookWords.All)
                 if (!LookWords.Is(look, word))
-                    LookDistance.Between(plain, Dressing.Of(new LookChoice(look.Id) { Words = word.Id }).Look).Total.ShouldBeGreaterThan(.1, $"{look.Id} {word.Id}");
+                    LookDistance
+                        .Between(plain, Dressing.Of(new LookChoice(look.Id) { Words = word.Id }).Look)
+                        .Total.ShouldBeGreaterThan(.1, $"{look.Id} {word.Id}");
             var both = Dressing.Of(new LookChoice(look.Id) { Words = "natural dark" }).Look;
             both.Colours.Dark.ShouldBeTrue();
             both.Variant("services").ShouldBe("v-alternate");
@@ -139,18 +182,37 @@ public class LookChoiceTests
             var dressed = offer.Select(o => Dressing.Of(o).Look).ToList();
             LookWords.Is(Looks.Find(offer[0].Id)!, word).ShouldBe(Looks.All.Any(l => LookWords.Is(l, word)), word.Id);
             for (var i = 0; i < 3; i++)
-                for (var j = 0; j < i; j++) LookDistance.Between(dressed[i], dressed[j]).Total.ShouldBeGreaterThan(.2, $"{word.Id}: {offer[i].Id} and {offer[j].Id}");
+            for (var j = 0; j < i; j++)
+                LookDistance.Between(dressed[i], dressed[j]).Total.ShouldBeGreaterThan(.2, $"{word.Id}: {offer[i].Id} and {offer[j].Id}");
         }
     }
 
     [Fact]
     public void Shape_set_by_hand_reaches_the_style_sheet()
     {
-        var css = DressedLook.Of(new LookChoice("calm") { Details = new LookDetails { Corners = Corners.Square, Buttons = ButtonForm.Raised, Rules = RuleWeight.Heavy, Motion = Motion.None, Divider = Divider.Bar, Crop = Crop.Arch, H2 = new HeadingLevel(1.25, true, true) } });
-        foreach (var token in new[] { "--r2:0;", "--rw:4px;", "--raise:", "--dur:0s", "--h2:1.25;", "--c2:uppercase;", "--f2:" }) css.TokensCss().ShouldContain(token);
+        var css = DressedLook.Of(
+            new LookChoice("calm")
+            {
+                Details = new LookDetails
+                {
+                    Corners = Corners.Square,
+                    Buttons = ButtonForm.Raised,
+                    Rules = RuleWeight.Heavy,
+                    Motion = Motion.None,
+                    Divider = Divider.Bar,
+                    Crop = Crop.Arch,
+                    H2 = new HeadingLevel(1.25, true, true),
+                },
+            }
+        );
+        foreach (var token in new[] { "--r2:0;", "--rw:4px;", "--raise:", "--dur:0s", "--h2:1.25;", "--c2:uppercase;", "--f2:" })
+            css.TokensCss().ShouldContain(token);
         css.ShapeCss().ShouldContain("var(--deco)");
         css.ShapeCss().ShouldContain("12rem");
-        DressedLook.Of(new LookChoice("calm") { Details = new LookDetails { Cards = CardStyle.Cards } }).Look.Variant("services").ShouldBe("v-cards");
+        DressedLook
+            .Of(new LookChoice("calm") { Details = new LookDetails { Cards = CardStyle.Cards } })
+            .Look.Variant("services")
+            .ShouldBe("v-cards");
     }
 
     private static byte[] Picture(params (string Hex, int Part)[] bands)
@@ -176,7 +238,12 @@ public class LookChoiceTests
         found.Single(f => f.Hex == "#0e8a94").Share.ShouldBe(2 / 3.0, .05);
         found.ShouldBe(PictureColours.Of(Picture(("#0e8a94", 80), ("#e5502b", 40), ("#222222", 30))).Value);
         PictureColours.Of(Picture(("#333333", 100))).Value.Length.ShouldBeGreaterThan(0);
-        PictureColours.Of("<svg xmlns='http://www.w3.org/2000/svg'><path fill='#c8102e'/><path fill='#c8102e'/><path style='fill:rgb(0, 48, 135)'/><script>1</script></svg>"u8.ToArray()).Value.Select(f => f.Hex).ShouldBe(["#c8102e", "#003087"]);
+        PictureColours
+            .Of(
+                "<svg xmlns='http://www.w3.org/2000/svg'><path fill='#c8102e'/><path fill='#c8102e'/><path style='fill:rgb(0, 48, 135)'/><script>1</script></svg>"u8.ToArray()
+            )
+            .Value.Select(f => f.Hex)
+            .ShouldBe(["#c8102e", "#003087"]);
         PictureColours.Of("no picture"u8.ToArray()).Ok.ShouldBeFalse();
     }
 
@@ -198,7 +265,13 @@ public class LookChoiceTests
         tokens["spacing.small"].Pixels().ShouldBe(8);
         tokens["Primary font"].Families().First().ShouldBe("Fraunces");
         var read = LookTokens.Read(Specified, new LookChoice("rail")).Value!;
-        read.Choice.ShouldBe(new LookChoice("rail", "#ff0000") { Type = "fraunces", Details = new LookDetails { Corners = Corners.Round } });
+        read.Choice.ShouldBe(
+            new LookChoice("rail", "#ff0000")
+            {
+                Type = "fraunces",
+                Details = new LookDetails { Corners = Corners.Round },
+            }
+        );
         read.Passed.ShouldBe(["Majestic magenta", "brand.again"]);
     }
 
@@ -209,12 +282,20 @@ public class LookChoiceTests
     [InlineData("""{"a":{"$type":"color","$value":"{c.d}"}}""", "c.d")]
     [InlineData("""{"a":{"$value":1}}""", "$type")]
     [InlineData("""{"a":{"b":{}}}""", "no token")]
-    public void Bad_token_files_are_told(string json, string says) => LookTokens.Read(json, new LookChoice("calm")).Problem!.ShouldContain(says);
+    public void Bad_token_files_are_told(string json, string says) =>
+        LookTokens.Read(json, new LookChoice("calm")).Problem!.ShouldContain(says);
 
     [Fact]
     public void A_look_comes_back_from_its_own_tokens_and_a_colour_changed_there_counts()
     {
-        var choice = new LookChoice("dune", "#7a2048") { Second = "#f2b705", Words = "bold", Type = "young", Dark = true, Details = new LookDetails { Corners = Corners.Square, H1 = new HeadingLevel(1.2) } };
+        var choice = new LookChoice("dune", "#7a2048")
+        {
+            Second = "#f2b705",
+            Words = "bold",
+            Type = "young",
+            Dark = true,
+            Details = new LookDetails { Corners = Corners.Square, H1 = new HeadingLevel(1.2) },
+        };
         foreach (var c in Looks.All.Select(l => new LookChoice(l.Id)).Append(choice).Append(new LookChoice("ticket", null, "sage and ink")))
         {
             var json = LookTokens.Write(c);
@@ -223,7 +304,9 @@ public class LookChoiceTests
         }
         var changed = System.Text.Json.Nodes.JsonNode.Parse(LookTokens.Write(choice))!;
         changed["colour"]!["ground"]!["$value"] = "#fff8ee";
-        LookTokens.Read(changed.ToJsonString(), new LookChoice("calm")).Value!.Choice.ShouldBe(choice with { Hand = new HandColours(Ground: "#fff8ee") });
+        LookTokens
+            .Read(changed.ToJsonString(), new LookChoice("calm"))
+            .Value!.Choice.ShouldBe(choice with { Hand = new HandColours(Ground: "#fff8ee") });
     }
 
     [Fact]
@@ -233,6 +316,8 @@ public class LookChoiceTests
         said.ShouldContain("dark ground, not light");
         said.ShouldContain("headings without serifs");
         LookChoices.Differences(new LookChoice("calm"), new LookChoice("calm")).ShouldBeEmpty();
-        foreach (var a in Looks.All) foreach (var b in Looks.All.Where(b => b != a)) LookChoices.Differences(new LookChoice(a.Id), new LookChoice(b.Id)).Count().ShouldBeGreaterThan(2, $"{a.Id} {b.Id}");
+        foreach (var a in Looks.All)
+        foreach (var b in Looks.All.Where(b => b != a))
+            LookChoices.Differences(new LookChoice(a.Id), new LookChoice(b.Id)).Count().ShouldBeGreaterThan(2, $"{a.Id} {b.Id}");
     }
 }

@@ -12,7 +12,10 @@ namespace Plurimax.Core.Tests;
 public class ManuscriptTests
 {
     private static readonly FactSheet Facts = FactSheet.From("Fennel & Rye", "Saltmere");
-    private static TextEngine Engine() => new(FactTree.Build(Facts), new Dictionary<string, string>(), new Dictionary<string, string>(), SiteWords.For("en-GB"));
+
+    private static TextEngine Engine() =>
+        new(FactTree.Build(Facts), new Dictionary<string, string>(), new Dictionary<string, string>(), SiteWords.For("en-GB"));
+
     private static string Shown(string html) => new HtmlParser().ParseDocument($"<body>{html}").Body!.TextContent.Trim();
 
     [Fact]
@@ -22,16 +25,23 @@ public class ManuscriptTests
         {
             var site = Composer.Compose(trade, Facts, new Wishes(Size: PlanSize.Full));
             var engine = SiteTexts.For(site, site.Language, trade, Facts, SettingsRegistry.Defaults()).Text;
-            foreach (var (_, p) in site.Pages.SelectMany(x => x.Sections).SelectMany(s => s.Content.Passages()).Where(x => !x.Passage.IsEmpty))
+            foreach (
+                var (_, p) in site.Pages.SelectMany(x => x.Sections).SelectMany(s => s.Content.Passages()).Where(x => !x.Passage.IsEmpty)
+            )
             {
                 var back = ManuscriptReader.Read(Manuscript.Html(p.Text, block: true), block: true);
-                Assert.Equal(engine.Prose(p).Value.ReplaceLineEndings(" ").Replace("  ", " "), engine.Prose(new Passage(back)).Value.ReplaceLineEndings(" ").Replace("  ", " "));
+                Assert.Equal(
+                    engine.Prose(p).Value.ReplaceLineEndings(" ").Replace("  ", " "),
+                    engine.Prose(new Passage(back)).Value.ReplaceLineEndings(" ").Replace("  ", " ")
+                );
                 Assert.Equal(back, ManuscriptReader.Read(Manuscript.Html(back, block: true), block: true));
             }
         }
     }
 
-    /// <summary>Whatever is typed is what is shown: no sign is taken for markup, whether or not it has a meaning in CommonMark or Liquid.</summary>
+    /// <summary>
+    /// Whatever is typed is what is shown: no sign is taken for markup, whether or not it has a meaning in CommonMark or Liquid.
+    /// </summary>
     [Fact]
     public void What_is_typed_is_what_is_shown()
     {
@@ -40,8 +50,15 @@ public class ManuscriptTests
         var engine = Engine();
         for (var i = 0; i < 4000; i++)
         {
-            var typed = string.Join(' ', new string([.. Enumerable.Range(0, random.Next(1, 24)).Select(_ => signs[random.Next(signs.Length)])]).Split(' ', StringSplitOptions.RemoveEmptyEntries));
-            if (typed.Length == 0) continue;
+            var typed = string.Join(
+                ' ',
+                new string([.. Enumerable.Range(0, random.Next(1, 24)).Select(_ => signs[random.Next(signs.Length)])]).Split(
+                    ' ',
+                    StringSplitOptions.RemoveEmptyEntries
+                )
+            );
+            if (typed.Length == 0)
+                continue;
             var html = WebUtility.HtmlEncode(typed);
             // Quotation marks are set as the language has them.
             static string Straight(string s) => s.Replace('’', '\'').Replace('‘', '\'').Replace('“', '"').Replace('”', '"');
@@ -60,18 +77,25 @@ public class ManuscriptTests
         var kept = 0;
         for (var i = 0; i < 1500; i++)
         {
-            var html = string.Concat(Enumerable.Range(0, random.Next(1, 6)).Select(_ =>
-            {
-                var w = words[random.Next(words.Length)];
-                if (random.Next(2) == 0) w = $"<em>{w}</em>";
-                if (random.Next(2) == 0) w = $"<strong>{w}</strong>";
-                return random.Next(5) == 0 ? $"<a href=\"prices.html\">{w}</a>" : w;
-            }));
+            var html = string.Concat(
+                Enumerable
+                    .Range(0, random.Next(1, 6))
+                    .Select(_ =>
+                    {
+                        var w = words[random.Next(words.Length)];
+                        if (random.Next(2) == 0)
+                            w = $"<em>{w}</em>";
+                        if (random.Next(2) == 0)
+                            w = $"<strong>{w}</strong>";
+                        return random.Next(5) == 0 ? $"<a href=\"prices.html\">{w}</a>" : w;
+                    })
+            );
             var text = ManuscriptReader.Read($"<p>{html}</p>", block: true);
             var back = Manuscript.Html(text, block: true);
             Assert.Equal(Shown(html).Replace(" ", ""), Shown(back).Replace(" ", ""));
             Assert.Equal(text, ManuscriptReader.Read(back, block: true));
-            if (html.Contains("<strong>") == back.Contains("<strong>")) kept++;
+            if (html.Contains("<strong>") == back.Contains("<strong>"))
+                kept++;
         }
         Assert.True(kept > 1350, $"emphasis survived in {kept} of 1,500");
     }
@@ -83,31 +107,47 @@ public class ManuscriptTests
     [InlineData("<h2>Upper</h2><p>a</p><h3>Lower</h3><h1>Highest</h1>", "### Upper\n\na\n\n#### Lower\n\n### Highest")]
     [InlineData("<p>1. May to 3. June</p>", "1&#46; May to 3. June")]
     [InlineData("<p>street<br>town</p>", "street\\\ntown")]
-    [InlineData("<a href=\"javascript:alert(1)\">click</a> <a href=\"//x.example\">y</a> <a href=\"https://x.example/a (b)\">z</a>", "click y [z](https://x.example/a%20%28b%29)")]
+    [InlineData(
+        "<a href=\"javascript:alert(1)\">click</a> <a href=\"//x.example\">y</a> <a href=\"https://x.example/a (b)\">z</a>",
+        "click y [z](https://x.example/a%20%28b%29)"
+    )]
     [InlineData("<p>{{ evil | raw }}</p>", "&#123;&#123; evil | raw }}")]
     [InlineData("<span data-t=\"{{ broken\">x</span>", "x")]
     public void Manuscripts_become_passages(string html, string text) => Assert.Equal(text, ManuscriptReader.Read(html, block: true));
 
     /// <summary>As a word processor, a shared document and a web page put text on the clipboard.</summary>
     [Theory]
-    [InlineData("""
-        <html xmlns:o="urn:schemas-microsoft-com:office:office"><head><style>p.MsoNormal{margin:0}</style></head><body lang=EN-GB><!--StartFragment-->
-        <h1>Our prices<o:p></o:p></h1><p class=MsoNormal style='margin-bottom:8pt'>We mend <b style='mso-bidi-font-weight:normal'>clocks</b>&nbsp;and <i>watches</i>.<o:p></o:p></p>
-        <p class=MsoListParagraphCxSpFirst style='text-indent:-18.0pt;mso-list:l0 level1 lfo1'><![if !supportLists]><span style='font-family:Symbol'><span style='mso-list:Ignore'>·<span style='font:7.0pt "Times New Roman"'>&nbsp;&nbsp;</span></span></span><![endif]>mantel clocks<o:p></o:p></p>
-        <p class=MsoListParagraphCxSpLast style='mso-list:l0 level1 lfo1'><span style='mso-list:Ignore'>·</span>long case clocks</p><!--EndFragment--></body></html>
-        """, "### Our prices\n\nWe mend **clocks** and *watches*.\n\n- mantel clocks\n- long case clocks")]
-    [InlineData("""
-        <meta charset='utf-8'><b style="font-weight:normal;" id="docs-internal-guid-1"><p dir="ltr" style="line-height:1.38"><span style="font-size:11pt;font-weight:700;font-style:normal">Open</span><span style="font-size:11pt;font-weight:400"> every day</span></p><br /><ol style="margin-top:0"><li dir="ltr"><p dir="ltr" role="presentation"><span style="font-weight:400">ring</span></p></li><li><p><span>come</span></p></li></ol></b>
-        """, "**Open** every day\n\n1. ring\n2. come")]
-    [InlineData("""
-        <nav><a href="/">Home</a></nav><script>alert(1)</script><table><tr><th>Job</th><th>Price</th></tr><tr><td>Puncture</td><td>£12</td></tr></table><img src=x onerror=alert(1)><p style="display:none">hidden</p><p>Plain</p>
-        """, "Home\n\nJob, Price\n\nPuncture, £12\n\nPlain")]
+    [InlineData(
+        """
+            <html xmlns:o="urn:schemas-microsoft-com:office:office"><head><style>p.MsoNormal{margin:0}</style></head><body lang=EN-GB><!--StartFragment-->
+            <h1>Our prices<o:p></o:p></h1><p class=MsoNormal style='margin-bottom:8pt'>We mend <b style='mso-bidi-font-weight:normal'>clocks</b>&nbsp;and <i>watches</i>.<o:p></o:p></p>
+            <p class=MsoListParagraphCxSpFirst style='text-indent:-18.0pt;mso-list:l0 level1 lfo1'><![if !supportLists]><span style='font-family:Symbol'><span style='mso-list:Ignore'>·<span style='font:7.0pt "Times New Roman"'>&nbsp;&nbsp;</span></span></span><![endif]>mantel clocks<o:p></o:p></p>
+            <p class=MsoListParagraphCxSpLast style='mso-list:l0 level1 lfo1'><span style='mso-list:Ignore'>·</span>long case clocks</p><!--EndFragment--></body></html>
+            """,
+        "### Our prices\n\nWe mend **clocks** and *watches*.\n\n- mantel clocks\n- long case clocks"
+    )]
+    [InlineData(
+        """
+            <meta charset='utf-8'><b style="font-weight:normal;" id="docs-internal-guid-1"><p dir="ltr" style="line-height:1.38"><span style="font-size:11pt;font-weight:700;font-style:normal">Open</span><span style="font-size:11pt;font-weight:400"> every day</span></p><br /><ol style="margin-top:0"><li dir="ltr"><p dir="ltr" role="presentation"><span style="font-weight:400">ring</span></p></li><li><p><span>come</span></p></li></ol></b>
+            """,
+        "**Open** every day\n\n1. ring\n2. come"
+    )]
+    [InlineData(
+        """
+            <nav><a href="/">Home</a></nav><script>alert(1)</script><table><tr><th>Job</th><th>Price</th></tr><tr><td>Puncture</td><td>£12</td></tr></table><img src=x onerror=alert(1)><p style="display:none">hidden</p><p>Plain</p>
+            """,
+        "Home\n\nJob, Price\n\nPuncture, £12\n\nPlain"
+    )]
     public void A_paste_is_cleaned(string html, string text) => Assert.Equal(text, ManuscriptReader.Read(html, block: true));
 
     [Fact]
     public void A_chip_shows_a_plain_name_and_never_a_bracket()
     {
-        var html = Manuscript.Html("Come to {{ place.town | in_town }}{% if promise.written_price %}, priced in writing{% endif %}.", block: true, f => f == "place.town" ? "Saltmere" : null);
+        var html = Manuscript.Html(
+            "Come to {{ place.town | in_town }}{% if promise.written_price %}, priced in writing{% endif %}.",
+            block: true,
+            f => f == "place.town" ? "Saltmere" : null
+        );
         Assert.DoesNotContain("{", Shown(html));
         Assert.Contains(">town</span>", html);
         Assert.Contains("title=\"Saltmere\"", html);
@@ -124,7 +164,8 @@ public class ManuscriptTests
         Assert.Equal("phone", FactChip.Of(source)!.Fact);
         Assert.NotNull(FactChip.Of(source)!.Own);
         Assert.True(FactChip.IsPlaceholder(source));
-        static string Bare(string s) => s.Replace("\"", "").Replace("'", "").Replace("’", "").Replace("“", "").Replace("”", "").Replace(" ", "");
+        static string Bare(string s) =>
+            s.Replace("\"", "").Replace("'", "").Replace("’", "").Replace("“", "").Replace("”", "").Replace(" ", "");
         Assert.Equal(Bare(words), Bare(Engine().Plain(new Passage(source))));
     }
 }

@@ -17,7 +17,12 @@ public sealed class NameIdeasTests
         first.Select(n => n.Name).ShouldContain(n => n.StartsWith("Pell "));
         first.Select(n => n.Name).ShouldContain(n => n.Contains("Ropewalk") && !n.Contains('4'));
         first.ShouldAllBe(n => n.Name.Length <= 34 && n.From.Length > 0);
-        NameIdeas.Names(Trades["plumber"], "Saltmere", "Ines Pell", "4 Ropewalk", 2).Select(n => n.Name).Except(first.Select(n => n.Name)).Count().ShouldBeGreaterThan(3);
+        NameIdeas
+            .Names(Trades["plumber"], "Saltmere", "Ines Pell", "4 Ropewalk", 2)
+            .Select(n => n.Name)
+            .Except(first.Select(n => n.Name))
+            .Count()
+            .ShouldBeGreaterThan(3);
         NameIdeas.Names(Trades["plumber"], "Saltmere", null, null).ShouldAllBe(n => !n.Name.Contains("Pell"));
     }
 
@@ -38,7 +43,9 @@ public sealed class NameIdeasTests
     {
         var facts = FactSheet.From("Pell Plumbing", "Saltmere");
         NameIdeas.Description(Trades["plumber"], facts).ShouldBe($"Pell Plumbing is a {Trades["plumber"].Names.Place} in Saltmere.");
-        facts = facts.With("services", new FactEntry(new ListValue(["Taps", "Boilers", "Drains"]), FactSource.Client, true)).With("founded", new FactEntry(new TextValue("2011"), FactSource.Client, false));
+        facts = facts
+            .With("services", new FactEntry(new ListValue(["Taps", "Boilers", "Drains"]), FactSource.Client, true))
+            .With("founded", new FactEntry(new TextValue("2011"), FactSource.Client, false));
         var said = NameIdeas.Description(Trades["plumber"], facts);
         said.ShouldContain("It does taps, boilers and drains.");
         said.ShouldNotContain("2011");

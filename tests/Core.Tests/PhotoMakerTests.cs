@@ -7,7 +7,10 @@ namespace Plurimax.Core.Tests;
 
 public sealed class PhotoMakerTests
 {
-    private static readonly SKColor Red = new(220, 20, 20), Green = new(20, 160, 20), Blue = new(20, 20, 220), White = SKColors.White;
+    private static readonly SKColor Red = new(220, 20, 20),
+        Green = new(20, 160, 20),
+        Blue = new(20, 20, 220),
+        White = SKColors.White;
 
     /// <summary>A picture in four colours: red at the stored top left, green top right, blue bottom left, white bottom right.</summary>
     private static byte[] Jpeg(int width, int height, int orientation)
@@ -25,12 +28,40 @@ public sealed class PhotoMakerTests
         using var image = SKImage.FromBitmap(bitmap);
         var jpeg = image.Encode(SKEncodedImageFormat.Jpeg, 95).ToArray();
         // APP1 with one entry: tag 0x0112, SHORT, count 1 (Exif 2.32, TIFF 6.0).
-        byte[] tiff = [.. "Exif\0\0"u8, .. "MM\0*"u8, 0, 0, 0, 8, 0, 1, 0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, (byte)orientation, 0, 0, 0, 0, 0, 0];
+        byte[] tiff =
+        [
+            .. "Exif\0\0"u8,
+            .. "MM\0*"u8,
+            0,
+            0,
+            0,
+            8,
+            0,
+            1,
+            0x01,
+            0x12,
+            0,
+            3,
+            0,
+            0,
+            0,
+            1,
+            0,
+            (byte)orientation,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+        ];
         var length = tiff.Length + 2;
         return [jpeg[0], jpeg[1], 0xFF, 0xE1, (byte)(length >> 8), (byte)length, .. tiff, .. jpeg[2..]];
     }
 
-    /// <summary>Where the stored first row and first column stand, by orientation 1 to 8 (TIFF 6.0, tag 274): corner of red, then of green.</summary>
+    /// <summary>
+    /// Where the stored first row and first column stand, by orientation 1 to 8 (TIFF 6.0, tag 274): corner of red, then of green.
+    /// </summary>
     [Theory]
     [InlineData(1, "top left", "top right")]
     [InlineData(2, "top right", "top left")]
@@ -50,8 +81,14 @@ public sealed class PhotoMakerTests
 
         string At(string corner)
         {
-            var c = bitmap.GetPixel(corner.EndsWith("left", StringComparison.Ordinal) ? bitmap.Width / 4 : bitmap.Width * 3 / 4, corner.StartsWith("top", StringComparison.Ordinal) ? bitmap.Height / 4 : bitmap.Height * 3 / 4);
-            return c is { Red: > 150, Green: < 110, Blue: < 110 } ? "red" : c is { Green: > 100, Red: < 110, Blue: < 110 } ? "green" : c is { Blue: > 150, Red: < 110 } ? "blue" : "white";
+            var c = bitmap.GetPixel(
+                corner.EndsWith("left", StringComparison.Ordinal) ? bitmap.Width / 4 : bitmap.Width * 3 / 4,
+                corner.StartsWith("top", StringComparison.Ordinal) ? bitmap.Height / 4 : bitmap.Height * 3 / 4
+            );
+            return c is { Red: > 150, Green: < 110, Blue: < 110 } ? "red"
+                : c is { Green: > 100, Red: < 110, Blue: < 110 } ? "green"
+                : c is { Blue: > 150, Red: < 110 } ? "blue"
+                : "white";
         }
     }
 
@@ -92,7 +129,12 @@ public sealed class PhotoMakerTests
     {
         SKColor[] colours = [SKColors.Red, SKColors.Lime, SKColors.Blue, SKColors.White];
         using var bitmap = new SKBitmap(1000, 600);
-        for (var i = 0; i < 4; i++) { using var canvas = new SKCanvas(bitmap); using var paint = new SKPaint { Color = colours[i] }; canvas.DrawRect(i % 2 * 500, i / 2 * 300, 500, 300, paint); }
+        for (var i = 0; i < 4; i++)
+        {
+            using var canvas = new SKCanvas(bitmap);
+            using var paint = new SKPaint { Color = colours[i] };
+            canvas.DrawRect(i % 2 * 500, i / 2 * 300, 500, 300, paint);
+        }
         using var png = bitmap.Encode(SKEncodedImageFormat.Png, 100);
         var made = PhotoMaker.Make(png.ToArray(), new PhotoFocus(x, y, 200)).Value!;
         (made.Width, made.Height).ShouldBe((500, 300));

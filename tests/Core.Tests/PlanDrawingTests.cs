@@ -4,8 +4,8 @@ using System.Xml.Linq;
 using Plurimax.Design.Styling;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
-using Plurimax.Making.Plans.Drawing;
 using Plurimax.Making.Plans;
+using Plurimax.Making.Plans.Drawing;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
@@ -20,15 +20,20 @@ namespace Plurimax.Core.Tests;
 public class PlanDrawingTests
 {
     private static readonly TradeTemplate Trade = TradeCatalogue.Shipped()["guesthouse"];
-    private static readonly FactSheet Facts = FactsFile.Read(Content.Text("demo/marram-guesthouse.yaml")!, TradeFacts.Of(Trade), FactSource.File, true).Facts;
+    private static readonly FactSheet Facts = FactsFile
+        .Read(Content.Text("demo/marram-guesthouse.yaml")!, TradeFacts.Of(Trade), FactSource.File, true)
+        .Facts;
     private static readonly SiteDocument Site = Composer.Compose(Trade, Facts, new Wishes(Look: "dune", Size: PlanSize.Full), 1);
-    private static TextEngine Text(SiteDocument site) => SiteTexts.For(site, site.Language, Trade, Facts, ImmutableDictionary<string, string>.Empty).Text;
+
+    private static TextEngine Text(SiteDocument site) =>
+        SiteTexts.For(site, site.Language, Trade, Facts, ImmutableDictionary<string, string>.Empty).Text;
 
     /// <summary>A site of forty pages, made of copies.</summary>
     private static SiteDocument Forty()
     {
         var site = Site;
-        while (site.Pages.Length < 40) site = new DuplicatePage(site.Pages.First(p => p.Id == "services").Id).Apply(site).Value!;
+        while (site.Pages.Length < 40)
+            site = new DuplicatePage(site.Pages.First(p => p.Id == "services").Id).Apply(site).Value!;
         return site;
     }
 
@@ -39,13 +44,22 @@ public class PlanDrawingTests
         {
             var map = SiteMap.Of(site, Facts, Text(site));
             map.Sheets.Select(s => s.Page.Id).ShouldBe(site.Pages.Select(p => p.Id), ignoreOrder: true);
-            map.Sheets.SelectMany(s => s.Sections).Select(s => s.Section.Id).ShouldBe(site.Pages.SelectMany(p => p.Sections).Select(s => s.Id), ignoreOrder: true);
+            map.Sheets.SelectMany(s => s.Sections)
+                .Select(s => s.Section.Id)
+                .ShouldBe(site.Pages.SelectMany(p => p.Sections).Select(s => s.Id), ignoreOrder: true);
             foreach (var a in map.Sheets)
             {
                 (a.X >= 0 && a.Y >= 0 && a.X + a.W <= map.Width && a.Y + a.H <= map.Height).ShouldBeTrue(a.Name);
-                foreach (var b in map.Sheets.Where(b => b != a)) (a.X + a.W <= b.X || b.X + b.W <= a.X || a.Y + a.H <= b.Y || b.Y + b.H <= a.Y).ShouldBeTrue($"{a.Name} covers {b.Name}");
+                foreach (var b in map.Sheets.Where(b => b != a))
+                    (a.X + a.W <= b.X || b.X + b.W <= a.X || a.Y + a.H <= b.Y || b.Y + b.H <= a.Y).ShouldBeTrue(
+                        $"{a.Name} covers {b.Name}"
+                    );
                 var below = 0.0;
-                foreach (var s in a.Sections) { s.Y.ShouldBeGreaterThanOrEqualTo(below); below = s.Y + s.H; }
+                foreach (var s in a.Sections)
+                {
+                    s.Y.ShouldBeGreaterThanOrEqualTo(below);
+                    below = s.Y + s.H;
+                }
                 below.ShouldBeLessThanOrEqualTo(a.H);
             }
         }
@@ -89,14 +103,17 @@ public class PlanDrawingTests
         {
             var drawn = new Dictionary<string, string>();
             foreach (var kind in SectionKinds.All.Values)
-                foreach (var variant in kind.Variants)
-                {
-                    var wire = Wires.Of(kind.Name, variant, 4, w, h);
-                    wire.Shapes.ShouldNotBeEmpty(kind.Name);
-                    foreach (var p in wire.Shapes.SelectMany(s => s.Points))
-                        (p.X >= -.01 && p.X <= w + .01 && p.Y >= -.01 && p.Y <= h + .01).ShouldBeTrue($"{kind.Name} {variant} at {w}: {p}");
-                    drawn.TryAdd(kind.Name, wire.Path(WireTone.Box, 1) + wire.Path(WireTone.Ink, 1) + wire.Path(WireTone.Line, 1) + wire.Path(WireTone.Action, 1));
-                }
+            foreach (var variant in kind.Variants)
+            {
+                var wire = Wires.Of(kind.Name, variant, 4, w, h);
+                wire.Shapes.ShouldNotBeEmpty(kind.Name);
+                foreach (var p in wire.Shapes.SelectMany(s => s.Points))
+                    (p.X >= -.01 && p.X <= w + .01 && p.Y >= -.01 && p.Y <= h + .01).ShouldBeTrue($"{kind.Name} {variant} at {w}: {p}");
+                drawn.TryAdd(
+                    kind.Name,
+                    wire.Path(WireTone.Box, 1) + wire.Path(WireTone.Ink, 1) + wire.Path(WireTone.Line, 1) + wire.Path(WireTone.Action, 1)
+                );
+            }
             drawn.Values.Distinct().Count().ShouldBeGreaterThan(18);
         }
     }
@@ -105,12 +122,12 @@ public class PlanDrawingTests
     public void Expected_heights_know_every_kind_and_grow_with_what_stands_in_it()
     {
         foreach (var kind in SectionKinds.All.Values)
-            foreach (var width in ExpectedHeights.Widths)
-            {
-                var few = ExpectedHeights.Of(kind.Name, kind.Variants[0], (2, 200), width);
-                few.ShouldBeInRange(60, 6000, $"{kind.Name} at {width}");
-                ExpectedHeights.Of(kind.Name, kind.Variants[0], (12, 3000), width).ShouldBeGreaterThanOrEqualTo(few, kind.Name);
-            }
+        foreach (var width in ExpectedHeights.Widths)
+        {
+            var few = ExpectedHeights.Of(kind.Name, kind.Variants[0], (2, 200), width);
+            few.ShouldBeInRange(60, 6000, $"{kind.Name} at {width}");
+            ExpectedHeights.Of(kind.Name, kind.Variants[0], (12, 3000), width).ShouldBeGreaterThanOrEqualTo(few, kind.Name);
+        }
     }
 
     [Fact]
@@ -119,7 +136,8 @@ public class PlanDrawingTests
         var map = PlanDrawing.Map(SiteMap.Of(Site, Facts, Text(Site)), "Plan of Marram <Guesthouse>");
         var svg = XDocument.Parse(PlanFiles.Svg(map));
         svg.Descendants().Count(e => e.Name.LocalName == "text").ShouldBeGreaterThan(Site.Pages.Length);
-        using (var codec = SKCodec.Create(SKData.CreateCopy(PlanFiles.Png(map)))) Math.Max(codec.Info.Width, codec.Info.Height).ShouldBeInRange(1000, 6001);
+        using (var codec = SKCodec.Create(SKData.CreateCopy(PlanFiles.Png(map))))
+            Math.Max(codec.Info.Width, codec.Info.Height).ShouldBeInRange(1000, 6001);
         var pages = Site.Pages.Where(p => !p.Hidden).ToList();
         // PdfPig reads what we write: one sheet a page, text as text.
         using var pdf = PdfDocument.Open(PlanFiles.Pdf([map, .. pages.Select(p => PlanDrawing.Page(Site, p, Facts, Text(Site)))], "Plan"));
@@ -149,7 +167,9 @@ public class PlanDrawingTests
         twice.Pages.Length.ShouldBe(Site.Pages.Length + 1);
         twice.Pages.Select(p => p.File).Distinct().Count().ShouldBe(twice.Pages.Length);
         twice.Pages.SelectMany(p => p.Sections).Select(s => s.Id).Distinct().Count().ShouldBe(twice.Pages.Sum(p => p.Sections.Length));
-        twice.Pages[twice.Pages.IndexOf(twice.FindPage("services")!) + 1].Sections.Length.ShouldBe(Site.FindPage("services")!.Sections.Length);
+        twice
+            .Pages[twice.Pages.IndexOf(twice.FindPage("services")!) + 1]
+            .Sections.Length.ShouldBe(Site.FindPage("services")!.Sections.Length);
         new DuplicatePage("nowhere").Apply(Site).Ok.ShouldBeFalse();
     }
 
@@ -158,12 +178,18 @@ public class PlanDrawingTests
     {
         var about = Site.FindPage("about")!;
         var text = about.Sections.First(s => s.Content.Passages().Any(p => p.Path == "text"));
-        var linked = new SetText(text.Id, "text", "See [what we do](services.html) and the [first page](index.html#enquiry).").Apply(Site).Value!;
+        var linked = new SetText(text.Id, "text", "See [what we do](services.html) and the [first page](index.html#enquiry).")
+            .Apply(Site)
+            .Value!;
         var moved = new SetHome("services").Apply(linked).Value!;
         moved.Pages[0].Id.ShouldBe("services");
         moved.Pages[0].File.ShouldBe("index.html");
         moved.FindPage("home")!.File.ShouldBe("home.html");
-        moved.FindSection(text.Id)!.Value.Section.Content.Passages().First(p => p.Path == "text").Passage.Text.ShouldBe("See [what we do](index.html) and the [first page](home.html#enquiry).");
+        moved
+            .FindSection(text.Id)!
+            .Value.Section.Content.Passages()
+            .First(p => p.Path == "text")
+            .Passage.Text.ShouldBe("See [what we do](index.html) and the [first page](home.html#enquiry).");
         moved.Pages.Select(p => p.File).Distinct().Count().ShouldBe(moved.Pages.Length);
         SiteRenderer.Render(moved, Trade, Facts, RenderSettings.Plain).Files.Keys.ShouldContain("home.html");
         new SetHome("services").Apply(moved).Ok.ShouldBeFalse();

@@ -19,10 +19,15 @@ public sealed class PlansTests
     private static readonly TradeCatalogue Trades = TradeCatalogue.Shipped();
     private static readonly FactSheet Few = FactSheet.From("Wrack & Reed", "Saltmere");
 
-    private static (SiteDocument Site, TradeTemplate Trade, FactSheet Facts) Site(string trade = "bicycle-repair", PlanSize size = PlanSize.Small) =>
-        (Composer.Compose(Trades[trade], Few, new Wishes(Size: size)), Trades[trade], Few);
+    private static (SiteDocument Site, TradeTemplate Trade, FactSheet Facts) Site(
+        string trade = "bicycle-repair",
+        PlanSize size = PlanSize.Small
+    ) => (Composer.Compose(Trades[trade], Few, new Wishes(Size: size)), Trades[trade], Few);
 
-    /// <summary>Wishes as makers would type them, written down before the reader was tried on them: trade, wish, kind of page, sections that must be there, what is not understood.</summary>
+    /// <summary>
+    /// Wishes as makers would type them, written down before the reader was tried on them: trade, wish, kind of page, sections that must be
+    /// there, what is not understood.
+    /// </summary>
     [Theory]
     [InlineData("bicycle-repair", "a page about emergency call-outs with a price list", "page", "title prices", "")]
     [InlineData("plumber", "a page about emergency call-outs with a price list", "page", "urgent prices ask", "")]
@@ -53,7 +58,8 @@ public sealed class PlansTests
         read.Ok.ShouldBeTrue(read.Problem);
         read.Value!.Kind.Id.ShouldBe(kind, $"{read.Value.Name}: {read.Value.Why}");
         var there = read.Value.Sections.Select(s => s.Slot.Split('*')[0]).ToArray();
-        foreach (var slot in slots.Split(' ')) there.ShouldContain(slot, $"in {string.Join(", ", there)}");
+        foreach (var slot in slots.Split(' '))
+            there.ShouldContain(slot, $"in {string.Join(", ", there)}");
         string.Join(", ", read.Value.Unread).ShouldBe(unread);
         read.Value.Sections.ShouldAllBe(s => s.Why.Length > 0);
     }
@@ -72,18 +78,43 @@ public sealed class PlansTests
     public void Any_wish_makes_a_page_that_can_be_published()
     {
         var (site, trade, facts) = Site();
-        var text = Pick.Any("page", "about", "with", "a", "wheels", "price list", "photos", "and", ",", "{{", "<b>", "form", "map", "faq", "x", "über", "notfall", "stump", "…");
-        text.Array[1, 12].Sample(words =>
-        {
-            var read = PageWish.Read(string.Join(' ', words), site, trade, facts);
-            if (!read.Ok) return;
-            var page = PageWish.Make(read.Value!, site, trade, facts);
-            var added = new AddPage(read.Value!.Name, page).Apply(site);
-            added.Ok.ShouldBeTrue(added.Problem);
-            var all = added.Value!.Pages.SelectMany(p => p.Sections).Select(s => s.Id).ToList();
-            all.Count.ShouldBe(all.Distinct().Count());
-            SiteRenderer.Render(added.Value, trade, facts, RenderSettings.Plain).Files.Count.ShouldBeGreaterThan(5);
-        }, iter: 60);
+        var text = Pick.Any(
+            "page",
+            "about",
+            "with",
+            "a",
+            "wheels",
+            "price list",
+            "photos",
+            "and",
+            ",",
+            "{{",
+            "<b>",
+            "form",
+            "map",
+            "faq",
+            "x",
+            "über",
+            "notfall",
+            "stump",
+            "…"
+        );
+        text.Array[1, 12]
+            .Sample(
+                words =>
+                {
+                    var read = PageWish.Read(string.Join(' ', words), site, trade, facts);
+                    if (!read.Ok)
+                        return;
+                    var page = PageWish.Make(read.Value!, site, trade, facts);
+                    var added = new AddPage(read.Value!.Name, page).Apply(site);
+                    added.Ok.ShouldBeTrue(added.Problem);
+                    var all = added.Value!.Pages.SelectMany(p => p.Sections).Select(s => s.Id).ToList();
+                    all.Count.ShouldBe(all.Distinct().Count());
+                    SiteRenderer.Render(added.Value, trade, facts, RenderSettings.Plain).Files.Count.ShouldBeGreaterThan(5);
+                },
+                iter: 60
+            );
     }
 
     [Theory]
@@ -99,12 +130,18 @@ public sealed class PlansTests
         {
             var (site, template, facts) = Site(trade, size);
             var files = SiteRenderer.Render(site, template, facts, RenderSettings.Plain);
-            Preflight.OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value)).Where(f => f.Severity == Severity.Blocker || f.Rule is "title-twice" or "heading-order").ShouldBeEmpty($"{trade} {size}");
+            Preflight
+                .OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value))
+                .Where(f => f.Severity == Severity.Blocker || f.Rule is "title-twice" or "heading-order")
+                .ShouldBeEmpty($"{trade} {size}");
             site.Pages.Select(p => p.File).Distinct().Count().ShouldBe(site.Pages.Length);
             site.Size.ShouldBe(size);
             names.Add(string.Join(' ', site.Pages.Select(p => p.Id)));
             site.Pages.SelectMany(p => p.Sections).Count(s => s.Content is ContactContent).ShouldBe(1);
-            PlanRules.Check(site, facts).Where(r => r.Rule is "services-page" or "about-page" or "privacy-page" or "home-opens" or "home-ends" or "service-ends").ShouldBeEmpty($"{trade} {size}");
+            PlanRules
+                .Check(site, facts)
+                .Where(r => r.Rule is "services-page" or "about-page" or "privacy-page" or "home-opens" or "home-ends" or "service-ends")
+                .ShouldBeEmpty($"{trade} {size}");
         }
         names.Count.ShouldBe(3);
     }
@@ -115,7 +152,9 @@ public sealed class PlansTests
         var (site, trade, facts) = Site(size: PlanSize.Full);
         var own = site.Pages.Where(p => p.Id.StartsWith("service-", StringComparison.Ordinal)).ToList();
         own.Count.ShouldBe(6);
-        var all = site.FindPage("services")!.Sections.First(s => s.Content is ServicesContent).Content.Items.ToDictionary(i => i.Id, i => i.Text.Choice);
+        var all = site.FindPage("services")!
+            .Sections.First(s => s.Content is ServicesContent)
+            .Content.Items.ToDictionary(i => i.Id, i => i.Text.Choice);
         foreach (var page in own)
         {
             var service = page.Sections.Select(s => s.Content).OfType<ServiceContent>().Single();
@@ -130,11 +169,16 @@ public sealed class PlansTests
     [Fact]
     public void Pages_come_with_their_facts()
     {
-        var (facts, problems) = FactsFile.Read("""
+        var (facts, problems) = FactsFile.Read(
+            """
             business: { name: The Long Table }
             place: { town: Saltmere, country: DE }
             dishes: ["Soup | 6", "Pie | 11"]
-            """, TradeFacts.Of(Trades["restaurant"]), FactSource.File, confirmed: true);
+            """,
+            TradeFacts.Of(Trades["restaurant"]),
+            FactSource.File,
+            confirmed: true
+        );
         problems.ShouldBeEmpty();
         var site = Composer.Compose(Trades["restaurant"], facts, new Wishes());
         site.Pages.Select(p => p.Id).ShouldContain("menu");
@@ -188,8 +232,11 @@ public sealed class PlansTests
             """;
         var read = PageFromHtml.Read(html).Value!;
         read.Name.ShouldBe("Gutter cleaning");
-        read.Page.Sections.Select(s => s.Content.Kind).ShouldBe(["title", "text", "steps", "prices", "questions", "gallery", "testimonials", "visit", "callback"]);
-        read.Page.Sections[2].Content.Items.Select(i => (i.Title.Text, i.Text.Text)).ShouldBe([("Look", "from the ladder."), ("Clear", "by hand.")]);
+        read.Page.Sections.Select(s => s.Content.Kind)
+            .ShouldBe(["title", "text", "steps", "prices", "questions", "gallery", "testimonials", "visit", "callback"]);
+        read.Page.Sections[2]
+            .Content.Items.Select(i => (i.Title.Text, i.Text.Text))
+            .ShouldBe([("Look", "from the ladder."), ("Clear", "by hand.")]);
         read.Page.Sections[4].Content.Items[1].Text.Text.ShouldBe("Once a year.");
         read.Page.Sections[6].Content.Items.ShouldBeEmpty("words of customers need a source and a permission");
         string.Join(' ', read.Page.Sections.SelectMany(s => s.Content.Passages()).Select(p => p.Passage.Text)).ShouldNotContain("alert");
@@ -200,22 +247,50 @@ public sealed class PlansTests
     [Fact]
     public void Any_html_is_taken_or_refused_and_never_breaks()
     {
-        var bits = Pick.Any("<h2>A</h2>", "<h3>B?</h3>", "<p>words and words and words</p>", "<ul><li>x", "<table><tr>", "{{ x }}", "[a|b]", "<form>", "<img>", "<dl><dt>Q?<dd>A", "</div>", "<iframe>", "&lt;", "<blockquote>", "<details>");
+        var bits = Pick.Any(
+            "<h2>A</h2>",
+            "<h3>B?</h3>",
+            "<p>words and words and words</p>",
+            "<ul><li>x",
+            "<table><tr>",
+            "{{ x }}",
+            "[a|b]",
+            "<form>",
+            "<img>",
+            "<dl><dt>Q?<dd>A",
+            "</div>",
+            "<iframe>",
+            "&lt;",
+            "<blockquote>",
+            "<details>"
+        );
         var (site, trade, facts) = Site();
-        bits.Array[1, 14].Sample(parts =>
-        {
-            var read = PageFromHtml.Read(string.Concat(parts) + "<");
-            if (!read.Ok) return;
-            var added = new AddPage(read.Value!.Name, read.Value.Page).Apply(site).Value!;
-            SiteRenderer.Render(added, trade, facts, RenderSettings.Plain).Text(added.Pages.First(p => p.Menu.Text.Length > 0 && site.FindPage(p.Id) is null).File).ShouldEndWith("</html>\n");
-        }, iter: 80);
+        bits.Array[1, 14]
+            .Sample(
+                parts =>
+                {
+                    var read = PageFromHtml.Read(string.Concat(parts) + "<");
+                    if (!read.Ok)
+                        return;
+                    var added = new AddPage(read.Value!.Name, read.Value.Page).Apply(site).Value!;
+                    SiteRenderer
+                        .Render(added, trade, facts, RenderSettings.Plain)
+                        .Text(added.Pages.First(p => p.Menu.Text.Length > 0 && site.FindPage(p.Id) is null).File)
+                        .ShouldEndWith("</html>\n");
+                },
+                iter: 80
+            );
     }
 
     [Fact]
     public void The_practice_of_page_sets_is_checked()
     {
         var (site, _, facts) = Site();
-        SiteDocument Without(params Type[] kinds) => site with { Pages = [.. site.Pages.Select(p => p with { Sections = [.. p.Sections.Where(s => !kinds.Contains(s.Content.GetType()))] })] };
+        SiteDocument Without(params Type[] kinds) =>
+            site with
+            {
+                Pages = [.. site.Pages.Select(p => p with { Sections = [.. p.Sections.Where(s => !kinds.Contains(s.Content.GetType()))] })],
+            };
         string[] Rules(SiteDocument d) => [.. PlanRules.Check(d, facts).Select(r => r.Rule).Distinct()];
         Rules(Without(typeof(ServicesContent))).ShouldContain("services-page");
         Rules(Without(typeof(AboutContent))).ShouldContain("about-page");

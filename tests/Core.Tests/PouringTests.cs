@@ -4,8 +4,8 @@ using Plurimax.Making.Pouring;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
-using Plurimax.Reading.Files;
 using Plurimax.Reading;
+using Plurimax.Reading.Files;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
@@ -17,7 +17,9 @@ public class PouringTests
     private static readonly TradeTemplate Trade = TradeCatalogue.Shipped()["bicycle-repair"];
     private static readonly FactSheet Facts = FactSheet.From("Fennel & Rye", "Saltmere");
     private static readonly SiteDocument Site = Composer.Compose(Trade, Facts, new Wishes());
-    private static TextEngine Text => SiteTexts.For(Site, Site.Language, Trade, Facts, System.Collections.Immutable.ImmutableDictionary<string, string>.Empty).Text;
+    private static TextEngine Text =>
+        SiteTexts.For(Site, Site.Language, Trade, Facts, System.Collections.Immutable.ImmutableDictionary<string, string>.Empty).Text;
+
     private static Poured Pour(string text) => PourMatch.Match(Site, PourText.Read(text), Text, Facts);
 
     private const string Sample = """
@@ -67,15 +69,34 @@ public class PouringTests
         done.Problem.ShouldBeNull();
         var later = Renewal.Renew(done.Value!, Composer.Compose(Trade, Facts, new Wishes(), take: 4));
         foreach (var step in poured.Steps.Where(s => s.Path != "items.+"))
-            later.FindSection(step.Section)!.Value.Section.Content.Passages().First(p => p.Path == step.Path).Passage.ShouldBe(new Passage(step.New, done.Value!.FindSection(step.Section)!.Value.Section.Content.Passages().First(p => p.Path == step.Path).Passage.Choice, Kept: true));
-        later.Pages.SelectMany(p => p.Sections).SelectMany(s => s.Content.Items).ShouldContain(i => i.Title.Text == "Do I need an appointment?");
+            later
+                .FindSection(step.Section)!
+                .Value.Section.Content.Passages()
+                .First(p => p.Path == step.Path)
+                .Passage.ShouldBe(
+                    new Passage(
+                        step.New,
+                        done.Value!.FindSection(step.Section)!
+                            .Value.Section.Content.Passages()
+                            .First(p => p.Path == step.Path)
+                            .Passage.Choice,
+                        Kept: true
+                    )
+                );
+        later
+            .Pages.SelectMany(p => p.Sections)
+            .SelectMany(s => s.Content.Items)
+            .ShouldContain(i => i.Title.Text == "Do I need an appointment?");
         new PourTexts([]).Apply(Site).Ok.ShouldBeFalse();
     }
 
     [Fact]
     public void No_section_takes_two_pieces_and_nothing_is_placed_without_a_reason()
     {
-        var poured = Pour("# About us\n\nFirst story of the house.\n\n# About the owner\n\nSecond story of the house.\n\n# Quantum gravity\n\nStrings and loops in eleven dimensions.\n");
+        var poured = Pour(
+            "# About us\n\nFirst story of the house.\n\n# About the owner\n\nSecond story of the house.\n\n# Quantum "
+                + "gravity\n\nStrings and loops in eleven dimensions.\n"
+        );
         poured.Steps.GroupBy(s => s.Code).ShouldAllBe(g => g.Count() == 1);
         poured.Steps.ShouldNotContain(s => s.New.Contains("Strings"));
         poured.Left.ShouldContain(l => l.Heading == "Quantum gravity");
@@ -84,18 +105,36 @@ public class PouringTests
     [Fact]
     public void A_document_becomes_text_that_shows_its_structure_whatever_it_came_in()
     {
-        var html = HtmlFile.Read("old.html", "<h1>Fennel</h1><p>One paragraph of the house that is long enough to be one.</p><h2>Prices</h2><ul><li>Wheel: 40</li><li>Tube: 8</li></ul>");
+        var html = HtmlFile.Read(
+            "old.html",
+            "<h1>Fennel</h1><p>One paragraph of the house that is long enough to be one.</p><h2>Prices</h2><ul><li>Wheel: "
+                + "40</li><li>Tube: 8</li></ul>"
+        );
         PourText.Read(PourText.Of(html)).Select(p => (p.Heading, p.Paragraphs.Length, p.Items.Length)).ShouldContain(("Prices", 0, 2));
         // A text file breaks its lines anywhere; a blank line ends a paragraph.
-        var wrapped = SourceText.Of("a.txt", "# About\n\n" + string.Join("\n", Enumerable.Repeat("This line of the letter is about sixty letters long, more or less", 4)) + "\n\nAnother paragraph.");
+        var wrapped = SourceText.Of(
+            "a.txt",
+            "# About\n\n"
+                + string.Join("\n", Enumerable.Repeat("This line of the letter is about sixty letters long, more or less", 4))
+                + "\n\nAnother paragraph."
+        );
         PourText.Read(PourText.Of(wrapped)).Single().Paragraphs.Length.ShouldBe(2);
     }
 
-    [Theory, InlineData("{{ evil }} and {% if x %}"), InlineData("# <script>alert(1)</script>\n\n<img src=x onerror=alert(1)> text"), InlineData("]( [a](javascript:alert(1))")]
+    [
+        Theory,
+        InlineData("{{ evil }} and {% if x %}"),
+        InlineData("# <script>alert(1)</script>\n\n<img src=x onerror=alert(1)> text"),
+        InlineData("]( [a](javascript:alert(1))")
+    ]
     public void What_means_something_elsewhere_is_shown_as_it_is_read(string text)
     {
         var poured = Pour("# About us\n\n" + text.Replace("# ", "") + "\n");
-        var html = SiteRenderer.Render(new PourTexts(poured.Steps).Apply(Site).Value!, Trade, Facts, RenderSettings.Plain).Files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal)).Select(f => System.Text.Encoding.UTF8.GetString(f.Value)).Aggregate("", (a, b) => a + b);
+        var html = SiteRenderer
+            .Render(new PourTexts(poured.Steps).Apply(Site).Value!, Trade, Facts, RenderSettings.Plain)
+            .Files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal))
+            .Select(f => System.Text.Encoding.UTF8.GetString(f.Value))
+            .Aggregate("", (a, b) => a + b);
         html.ShouldNotContain("<script>alert");
         html.ShouldNotContain("<img src=x");
         html.ShouldNotContain("href=\"javascript");

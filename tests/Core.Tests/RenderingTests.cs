@@ -16,20 +16,30 @@ public class RenderingTests
 {
     private static readonly TradeCatalogue Trades = TradeCatalogue.Shipped();
     private static readonly TradeTemplate Trade = Trades["bicycle-repair"];
-    private static readonly FactSheet Rich = FactsFile.Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, TradeFacts.Of(Trade), FactSource.File, true).Facts;
+    private static readonly FactSheet Rich = FactsFile
+        .Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, TradeFacts.Of(Trade), FactSource.File, true)
+        .Facts;
     private static readonly SiteWords Words = SiteWords.For("en-GB");
+
     private static SiteFiles Render(FactSheet facts, Func<RenderSettings, RenderSettings>? settings = null) =>
         SiteRenderer.Render(Composer.Compose(Trade, facts, new Wishes()), Trade, facts, (settings ?? (s => s))(RenderSettings.Plain));
 
     [Fact]
     public void Interpolated_values_are_encoded_and_markup_is_not()
     {
-        Html.Of($"<p title=\"{"a\"b"}\">{"<b>&"}{new Html("<i>x</i>")}{3}</p>").Value.ShouldBe("<p title=\"a&quot;b\">&lt;b&gt;&amp;<i>x</i>3</p>");
+        Html.Of($"<p title=\"{"a\"b"}\">{"<b>&"}{new Html("<i>x</i>")}{3}</p>")
+            .Value.ShouldBe("<p title=\"a&quot;b\">&lt;b&gt;&amp;<i>x</i>3</p>");
         Html.Of($"{new[] { 1, 2 }.Select(n => Html.Of($"<li>{n}</li>"))}").Value.ShouldBe("<li>1</li><li>2</li>");
         Html.Encode("a\u0000b\u0007c").ShouldBe("abc");
     }
 
-    private static TextEngine Engine(params (string Id, object Value)[] facts) => new(facts.ToDictionary(f => f.Id, f => f.Value), new Dictionary<string, string> { ["job"] = "repair" }, new Dictionary<string, string>(), Words);
+    private static TextEngine Engine(params (string Id, object Value)[] facts) =>
+        new(
+            facts.ToDictionary(f => f.Id, f => f.Value),
+            new Dictionary<string, string> { ["job"] = "repair" },
+            new Dictionary<string, string>(),
+            Words
+        );
 
     [Theory]
     [InlineData("{{ towns | list }}", "Thornby, Hallow and Askerby")]
@@ -40,8 +50,17 @@ public class RenderingTests
     [InlineData("{{ count | count: \"review\", \"reviews\" }}", "2 reviews")]
     [InlineData("a {{ words.job }}", "a repair")]
     [InlineData("{% if missing %}no{% endif %}yes", "yes")]
-    public void Filters_speak_the_sites_language(string text, string shown) => Engine(("towns", new[] { "Thornby", "Hallow", "Askerby" }), ("name", "Bells"), ("what", "brakes yes, the motor no."), ("sum", 5000000m), ("month", "2026-10"), ("count", 2))
-        .Plain(new Passage(text)).ShouldBe(shown);
+    public void Filters_speak_the_sites_language(string text, string shown) =>
+        Engine(
+                ("towns", new[] { "Thornby", "Hallow", "Askerby" }),
+                ("name", "Bells"),
+                ("what", "brakes yes, the motor no."),
+                ("sum", 5000000m),
+                ("month", "2026-10"),
+                ("count", 2)
+            )
+            .Plain(new Passage(text))
+            .ShouldBe(shown);
 
     [Fact]
     public void A_fact_is_never_read_as_code()
@@ -73,7 +92,10 @@ public class RenderingTests
     [Fact]
     public void Hours_times_and_money_read_as_people_write_them()
     {
-        var hours = ((HoursValue)FactReader.Read(FactCatalogue.Common.First(d => d.Id == "hours"), "Mon-Fri 8:30-12, Mon-Fri 13-17:30, Sat 9-12").Value!).Hours;
+        var hours = (
+            (HoursValue)
+                FactReader.Read(FactCatalogue.Common.First(d => d.Id == "hours"), "Mon-Fri 8:30-12, Mon-Fri 13-17:30, Sat 9-12").Value!
+        ).Hours;
         Words.Hours(hours).ShouldBe("Monday to Friday 8.30 am – noon, 1 pm – 5.30 pm, Saturday 9 am – noon");
         Words.Money(14).ShouldBe("£14");
         Words.Money(1234.5m).ShouldBe("£1,234.50");
@@ -96,7 +118,8 @@ public class RenderingTests
                 dom.QuerySelectorAll("header,main,footer,nav").Length.ShouldBe(4, $"{trade.Id} {path}");
                 titles.Add(dom.Title!);
                 dom.QuerySelector("meta[name=description]")!.GetAttribute("content")!.Length.ShouldBeInRange(50, 170, $"{trade.Id} {path}");
-                foreach (var tag in new[] { "og:title", "og:description", "og:url", "og:type", "og:image", "og:image:alt" }) dom.QuerySelector($"meta[property='{tag}']").ShouldNotBeNull($"{trade.Id} {path} {tag}");
+                foreach (var tag in new[] { "og:title", "og:description", "og:url", "og:type", "og:image", "og:image:alt" })
+                    dom.QuerySelector($"meta[property='{tag}']").ShouldNotBeNull($"{trade.Id} {path} {tag}");
                 dom.QuerySelector("link[rel=canonical]")!.GetAttribute("href")!.ShouldStartWith("http://site.example/");
             }
             titles.ShouldBeUnique();
@@ -123,7 +146,14 @@ public class RenderingTests
     [Fact]
     public void A_name_cannot_break_out_of_the_structured_data()
     {
-        var html = SiteRenderer.Render(Composer.Compose(Trade, FactSheet.From("</script><script>alert(1)</script>", "Hallow"), new Wishes()), Trade, FactSheet.From("</script><script>alert(1)</script>", "Hallow"), RenderSettings.Plain).Text("index.html");
+        var html = SiteRenderer
+            .Render(
+                Composer.Compose(Trade, FactSheet.From("</script><script>alert(1)</script>", "Hallow"), new Wishes()),
+                Trade,
+                FactSheet.From("</script><script>alert(1)</script>", "Hallow"),
+                RenderSettings.Plain
+            )
+            .Text("index.html");
         new HtmlParser().ParseDocument(html).QuerySelectorAll("script").Length.ShouldBe(2);
     }
 
@@ -132,10 +162,23 @@ public class RenderingTests
     {
         var files = Render(Rich);
         XNamespace ns = "http://www.sitemaps.org/schemas/sitemap/0.9";
-        XDocument.Parse(files.Text("sitemap.xml")).Descendants(ns + "loc").Select(l => l.Value).ShouldBe(["http://site.example/", "http://site.example/services.html", "http://site.example/about.html", "http://site.example/questions.html", "http://site.example/contact.html", "http://site.example/privacy.html"]);
+        XDocument
+            .Parse(files.Text("sitemap.xml"))
+            .Descendants(ns + "loc")
+            .Select(l => l.Value)
+            .ShouldBe([
+                "http://site.example/",
+                "http://site.example/services.html",
+                "http://site.example/about.html",
+                "http://site.example/questions.html",
+                "http://site.example/contact.html",
+                "http://site.example/privacy.html",
+            ]);
         // RFC 9309: a group of rules per user agent.
         files.Text("robots.txt").ShouldStartWith("User-agent: *\nAllow: /\n");
-        Render(Rich, s => s with { Settings = s.Settings.SetItem("index", "no") }).Text("robots.txt").ShouldBe("User-agent: *\nDisallow: /\n");
+        Render(Rich, s => s with { Settings = s.Settings.SetItem("index", "no") })
+            .Text("robots.txt")
+            .ShouldBe("User-agent: *\nDisallow: /\n");
     }
 
     [Fact]
@@ -161,8 +204,22 @@ public class RenderingTests
     {
         EnquiryForm.Check(new("Pia", "pia@post.example", "", "Hello", true), Words, new("OK?")).ShouldBeEmpty();
         EnquiryForm.Check(EnquiryForm.Input.Empty, Words, new("OK?")).Keys.Order().ShouldBe(["consent", "email", "message", "name"]);
-        EnquiryForm.Check(new("Pia", "pia@post", "call me", new string('x', 5000), true), Words, new("OK?")).Keys.Order().ShouldBe(["email", "message", "phone"]);
-        var again = EnquiryForm.Render(Words, "s", new("OK?"), "/enquiry", "privacy.html", new("<Pia>", "x", "", "a & b", false), EnquiryForm.Check(new("<Pia>", "x", "", "a & b", false), Words, new("OK?"))).Value;
-        foreach (var part in new[] { "value=\"&lt;Pia&gt;\"", "a &amp; b", "aria-invalid=\"true\"", "2 boxes need another look." }) again.ShouldContain(part);
+        EnquiryForm
+            .Check(new("Pia", "pia@post", "call me", new string('x', 5000), true), Words, new("OK?"))
+            .Keys.Order()
+            .ShouldBe(["email", "message", "phone"]);
+        var again = EnquiryForm
+            .Render(
+                Words,
+                "s",
+                new("OK?"),
+                "/enquiry",
+                "privacy.html",
+                new("<Pia>", "x", "", "a & b", false),
+                EnquiryForm.Check(new("<Pia>", "x", "", "a & b", false), Words, new("OK?"))
+            )
+            .Value;
+        foreach (var part in new[] { "value=\"&lt;Pia&gt;\"", "a &amp; b", "aria-invalid=\"true\"", "2 boxes need another look." })
+            again.ShouldContain(part);
     }
 }

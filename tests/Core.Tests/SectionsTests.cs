@@ -28,14 +28,19 @@ public sealed class SectionsTests
             kind.Glyph.ShouldStartWith("M");
             kind.Blank().Kind.ShouldBe(kind.Name);
         }
-        SectionKinds.All.Values.Select(k => k.Glyph).Distinct().Count().ShouldBe(SectionKinds.All.Count, "a glyph tells its kind from all others");
+        SectionKinds
+            .All.Values.Select(k => k.Glyph)
+            .Distinct()
+            .Count()
+            .ShouldBe(SectionKinds.All.Count, "a glyph tells its kind from all others");
         SectionKinds.All.Count.ShouldBeGreaterThanOrEqualTo(30);
     }
 
     [Theory, MemberData(nameof(AllLooks))]
     public void A_look_lays_every_kind_out_in_a_way_that_exists(string look)
     {
-        foreach (var kind in SectionKinds.All.Values) kind.Variants.ShouldContain(Looks.Find(look)!.Variant(kind.Name), $"{look}: {kind.Name}");
+        foreach (var kind in SectionKinds.All.Values)
+            kind.Variants.ShouldContain(Looks.Find(look)!.Variant(kind.Name), $"{look}: {kind.Name}");
     }
 
     [Theory, MemberData(nameof(AllLooks))]
@@ -52,8 +57,10 @@ public sealed class SectionsTests
             dom.QuerySelectorAll("main > section").Length.ShouldBe(page.Sections.Length, $"{page.File} in {look}: a section is missing");
             dom.Body!.TextContent.ShouldNotContain("{{");
             foreach (var section in dom.QuerySelectorAll("main > section"))
-                foreach (var name in section.ClassList.Where(c => c.StartsWith("v-", StringComparison.Ordinal)))
-                    Content.Text($"looks/css/{section.ClassList[0]![2..]}.{name}.css").ShouldNotBeNullOrWhiteSpace($"no style for {section.ClassList[0]} {name}");
+            foreach (var name in section.ClassList.Where(c => c.StartsWith("v-", StringComparison.Ordinal)))
+                Content
+                    .Text($"looks/css/{section.ClassList[0]![2..]}.{name}.css")
+                    .ShouldNotBeNullOrWhiteSpace($"no style for {section.ClassList[0]} {name}");
         }
     }
 
@@ -63,7 +70,10 @@ public sealed class SectionsTests
         var (site, _, settings) = PatternBook.Make(Bicycles, "ticket");
         var bare = SiteRenderer.Render(site, Bicycles, FactSheet.From("Wrack & Reed", "Saltmere"), settings with { Blobs = null });
         foreach (var kind in SectionKinds.All.Values.Where(k => k.Fact is not null and not "photos"))
-            Parser.ParseDocument(bare.Text($"book-{kind.Name}.html")).QuerySelectorAll("main > section").Length.ShouldBe(1, $"{kind.Name} shows something without {kind.Fact}");
+            Parser
+                .ParseDocument(bare.Text($"book-{kind.Name}.html"))
+                .QuerySelectorAll("main > section")
+                .Length.ShouldBe(1, $"{kind.Name} shows something without {kind.Fact}");
     }
 
     [Fact]
@@ -107,7 +117,8 @@ public sealed class SectionsTests
     [Fact]
     public void A_line_without_a_price_begins_a_group_of_dishes()
     {
-        var dishes = (PricesValue)FactReader.Read(FactCatalogue.Common.First(d => d.Id == "dishes"), "Soup | 6\nMains:\nPie | 11 | leek\nFish | 12").Value!;
+        var dishes = (PricesValue)
+            FactReader.Read(FactCatalogue.Common.First(d => d.Id == "dishes"), "Soup | 6\nMains:\nPie | 11 | leek\nFish | 12").Value!;
         dishes.Groups().Select(g => (g.Group, g.Lines.Length)).ShouldBe([(null, 1), ("Mains", 2)]);
     }
 
@@ -133,9 +144,20 @@ public sealed class SectionsTests
         var (site, facts, settings) = PatternBook.Make(Bicycles, "ticket");
         var gallery = site.FindPage("book-gallery")!.Sections[1].Id;
         site = site.WithSection(gallery, s => s with { Content = new GalleryContent() });
-        var photo = new SiteFile("p1", "img/p1.webp", "big", 1200, 800, "The yard") { Sizes = [new PhotoSize("img/p1-480.webp", "small", 480)] };
+        var photo = new SiteFile("p1", "img/p1.webp", "big", 1200, 800, "The yard")
+        {
+            Sizes = [new PhotoSize("img/p1-480.webp", "small", 480)],
+        };
         var placed = new SetFocus("p1", new PhotoFocus(20, 75)).Apply(new PlaceFile(gallery, photo).Apply(site).Value!).Value!;
-        var files = SiteRenderer.Render(SiteDocument.FromJson(placed.ToJson()), Bicycles, facts, settings with { Blobs = hash => System.Text.Encoding.UTF8.GetBytes(hash) });
+        var files = SiteRenderer.Render(
+            SiteDocument.FromJson(placed.ToJson()),
+            Bicycles,
+            facts,
+            settings with
+            {
+                Blobs = hash => System.Text.Encoding.UTF8.GetBytes(hash),
+            }
+        );
         files.Text("book-gallery.html").ShouldContain("srcset=\"img/p1-480.webp 480w, img/p1.webp 1200w\"");
         files.Text("img/p1-480.webp").ShouldBe("small");
         files.Text("site.css").ShouldContain("main img[src$=\"img/p1.webp\"][src][src][src]{object-fit:cover;object-position:20% 75%}");

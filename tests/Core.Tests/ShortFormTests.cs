@@ -16,8 +16,21 @@ public sealed class ShortFormTests
         ShortForm.Check(ShortFormKind.Callback, new("Jon", "01632 960144", "after five", true), Words).ShouldBeEmpty();
         ShortForm.Check(ShortFormKind.Callback, ShortForm.Input.Empty, Words).Keys.Order().ShouldBe(["consent", "contact", "name"]);
         ShortForm.Check(ShortFormKind.Newsletter, new("", "jon@post", "", true), Words).Keys.ShouldBe(["contact"]);
-        var again = ShortForm.Render(ShortFormKind.Callback, Words, "s", "OK?", "/enquiry", "privacy.html", "a", new("<Jon>", "x", "", false), ShortForm.Check(ShortFormKind.Callback, new("<Jon>", "x", "", false), Words)).Value;
-        foreach (var part in new[] { "value=\"&lt;Jon&gt;\"", "aria-invalid=\"true\"", "id=\"a-name\"", "2 boxes need another look." }) again.ShouldContain(part);
+        var again = ShortForm
+            .Render(
+                ShortFormKind.Callback,
+                Words,
+                "s",
+                "OK?",
+                "/enquiry",
+                "privacy.html",
+                "a",
+                new("<Jon>", "x", "", false),
+                ShortForm.Check(ShortFormKind.Callback, new("<Jon>", "x", "", false), Words)
+            )
+            .Value;
+        foreach (var part in new[] { "value=\"&lt;Jon&gt;\"", "aria-invalid=\"true\"", "id=\"a-name\"", "2 boxes need another look." })
+            again.ShouldContain(part);
         ShortForm.Named("callback").ShouldBe(ShortFormKind.Callback);
         ShortForm.Named("message").ShouldBeNull();
     }
@@ -37,13 +50,17 @@ public sealed class ShortFormTests
     public void A_sketch_of_the_way_shows_what_was_said_and_nothing_else()
     {
         WaySketch.Draw("Bell", "4 Ropewalk", [], "Sketch", "s").IsEmpty.ShouldBeTrue();
-        var drawn = WaySketch.Draw("Bell & Sons", "4 Ropewalk", ["station, 6 minutes", "<old> lifeboat house, next door"], "Sketch", "s").Value;
+        var drawn = WaySketch
+            .Draw("Bell & Sons", "4 Ropewalk", ["station, 6 minutes", "<old> lifeboat house, next door"], "Sketch", "s")
+            .Value;
         drawn.ShouldContain("Bell &amp; Sons");
         drawn.ShouldContain("4 Ropewalk");
         drawn.ShouldContain("&lt;old&gt;");
         System.Text.RegularExpressions.Regex.Count(drawn, "class=\"m-dot\"").ShouldBe(2);
         WaySketch.Minutes("harbour, 12 min").ShouldBe(12);
         WaySketch.Minutes("next door").ShouldBe(3);
-        WaySketch.Draw("Bell", "4 Ropewalk", ["station, 6 minutes"], "Sketch", "s").Value.ShouldBe(WaySketch.Draw("Bell", "4 Ropewalk", ["station, 6 minutes"], "Sketch", "s").Value);
+        WaySketch
+            .Draw("Bell", "4 Ropewalk", ["station, 6 minutes"], "Sketch", "s")
+            .Value.ShouldBe(WaySketch.Draw("Bell", "4 Ropewalk", ["station, 6 minutes"], "Sketch", "s").Value);
     }
 }

@@ -24,12 +24,17 @@ public class SitesTests
         var reordered = Reorder(System.Text.Json.Nodes.JsonNode.Parse(Site.ToJson())!).ToJsonString();
         SiteDocument.FromJson(reordered).ToJson().ShouldBe(Site.ToJson());
 
-        static System.Text.Json.Nodes.JsonNode Reorder(System.Text.Json.Nodes.JsonNode n) => n switch
-        {
-            System.Text.Json.Nodes.JsonObject o => new System.Text.Json.Nodes.JsonObject(o.OrderBy(p => p.Key.Length).ThenBy(p => p.Key).Select(p => KeyValuePair.Create(p.Key, p.Value is null ? null : Reorder(p.Value)))!),
-            System.Text.Json.Nodes.JsonArray a => new System.Text.Json.Nodes.JsonArray([.. a.Select(x => Reorder(x!))]),
-            _ => n.DeepClone(),
-        };
+        static System.Text.Json.Nodes.JsonNode Reorder(System.Text.Json.Nodes.JsonNode n) =>
+            n switch
+            {
+                System.Text.Json.Nodes.JsonObject o => new System.Text.Json.Nodes.JsonObject(
+                    o.OrderBy(p => p.Key.Length)
+                        .ThenBy(p => p.Key)
+                        .Select(p => KeyValuePair.Create(p.Key, p.Value is null ? null : Reorder(p.Value)))!
+                ),
+                System.Text.Json.Nodes.JsonArray a => new System.Text.Json.Nodes.JsonArray([.. a.Select(x => Reorder(x!))]),
+                _ => n.DeepClone(),
+            };
     }
 
     [Fact]
@@ -51,7 +56,12 @@ public class SitesTests
         Ok(new MovePage("contact", 1)).Pages[1].Id.ShouldBe("contact");
         Ok(new RemovePage("questions")).FindPage("questions").ShouldBeNull();
 
-        SiteDocument Ok(Edit e) { var r = e.Apply(Site); r.Problem.ShouldBeNull(); return r.Value!; }
+        SiteDocument Ok(Edit e)
+        {
+            var r = e.Apply(Site);
+            r.Problem.ShouldBeNull();
+            return r.Value!;
+        }
         static string Html(SiteDocument d) => SiteRenderer.Render(d, Trade, Facts, RenderSettings.Plain).Text("index.html");
     }
 
@@ -73,21 +83,45 @@ public class SitesTests
         var sections = Site.Pages.SelectMany(p => p.Sections).Select(s => s.Id).ToArray();
         var pages = Site.Pages.Select(p => p.Id).ToArray();
         var edit = Gen.OneOf(
-            Pick.Any(sections).Select(s => (Edit)new HideSection(s, true)), Pick.Any(sections).Select(s => (Edit)new DeleteSection(s)),
+            Pick.Any(sections).Select(s => (Edit)new HideSection(s, true)),
+            Pick.Any(sections).Select(s => (Edit)new DeleteSection(s)),
             Gen.Select(Pick.Any(sections), Pick.Any(pages), Gen.Int[0, 9]).Select((s, p, i) => (Edit)new MoveSection(s, p, i)),
-            Pick.Any(sections).Select(s => (Edit)new DuplicateSection(s)), Pick.Any(pages).Select(p => (Edit)new RemovePage(p)),
-            Gen.Select(Pick.Any(pages), Pick.Any(SectionKinds.All.Values.Select(k => k.Name).ToArray())).Select((p, k) => (Edit)new AddSection(p, k, 0)),
-            Gen.Select(Pick.Any(sections), Pick.Any("to:call", "about.html", "services.html#each", "https://www.timber.example/")).Select((s, t) => (Edit)new SetButtons(s, [new SectionButton(Passage.None, t)])),
-            Gen.Select(Pick.Any(pages), Pick.Any(pages)).Select((p, u) => (Edit)new NestPage(p, u)), Gen.Select(Pick.Any(pages), Pick.Any("one", "two")).Select((p, a) => (Edit)new SetAddress(p, a)),
-            Gen.Select(Pick.Any(sections), Gen.Int[0, 4], Pick.Any("key", "dog")).Select((s, i, n) => (Edit)new SetIcon(s, i, n)), Pick.Any(sections).Select(s => (Edit)new DressSection(s, new SectionDress { Screens = SectionScreens.Wide, Picture = PhonePicture.First })));
-        edit.List[1, 12].Sample(edits =>
-        {
-            var site = edits.Aggregate(Site, (d, e) => e.Apply(d).Value ?? d);
-            var files = SiteRenderer.Render(site, Trade, Facts, RenderSettings.Plain);
-            // No link that is published leads nowhere, whatever was renamed, hidden or taken away; but a site without its privacy page may not go live at all.
-            if (Preflight.OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value)).FirstOrDefault(f => f.Rule is "broken-link" or "dead-button" && !f.Message.Contains("privacy.html", StringComparison.Ordinal)) is { } broken) throw new Xunit.Sdk.XunitException(broken.ToString());
-            return SiteDocument.FromJson(site.ToJson()).ToJson() == site.ToJson() && files.Files.ContainsKey("index.html") && site.Pages.SelectMany(p => p.Sections).Select(s => s.Id).Distinct().Count() == site.Pages.Sum(p => p.Sections.Length);
-        }, iter: 60);
+            Pick.Any(sections).Select(s => (Edit)new DuplicateSection(s)),
+            Pick.Any(pages).Select(p => (Edit)new RemovePage(p)),
+            Gen.Select(Pick.Any(pages), Pick.Any(SectionKinds.All.Values.Select(k => k.Name).ToArray()))
+                .Select((p, k) => (Edit)new AddSection(p, k, 0)),
+            Gen.Select(Pick.Any(sections), Pick.Any("to:call", "about.html", "services.html#each", "https://www.timber.example/"))
+                .Select((s, t) => (Edit)new SetButtons(s, [new SectionButton(Passage.None, t)])),
+            Gen.Select(Pick.Any(pages), Pick.Any(pages)).Select((p, u) => (Edit)new NestPage(p, u)),
+            Gen.Select(Pick.Any(pages), Pick.Any("one", "two")).Select((p, a) => (Edit)new SetAddress(p, a)),
+            Gen.Select(Pick.Any(sections), Gen.Int[0, 4], Pick.Any("key", "dog")).Select((s, i, n) => (Edit)new SetIcon(s, i, n)),
+            Pick.Any(sections)
+                .Select(s => (Edit)new DressSection(s, new SectionDress { Screens = SectionScreens.Wide, Picture = PhonePicture.First }))
+        );
+        edit.List[1, 12]
+            .Sample(
+                edits =>
+                {
+                    var site = edits.Aggregate(Site, (d, e) => e.Apply(d).Value ?? d);
+                    var files = SiteRenderer.Render(site, Trade, Facts, RenderSettings.Plain);
+                    // No link that is published leads nowhere, whatever was renamed, hidden or taken away; but a site without its privacy
+                    // page may not go live at all.
+                    if (
+                        Preflight
+                            .OfFiles(files.Files.ToDictionary(f => f.Key, f => f.Value))
+                            .FirstOrDefault(f =>
+                                f.Rule is "broken-link" or "dead-button" && !f.Message.Contains("privacy.html", StringComparison.Ordinal)
+                            ) is
+                        { } broken
+                    )
+                        throw new Xunit.Sdk.XunitException(broken.ToString());
+                    return SiteDocument.FromJson(site.ToJson()).ToJson() == site.ToJson()
+                        && files.Files.ContainsKey("index.html")
+                        && site.Pages.SelectMany(p => p.Sections).Select(s => s.Id).Distinct().Count()
+                            == site.Pages.Sum(p => p.Sections.Length);
+                },
+                iter: 60
+            );
     }
 
     [Fact]
@@ -104,17 +138,27 @@ public class SitesTests
 
     // Longest common subsequence, worked by hand.
     [Fact]
-    public void Word_difference_of_two_sentences() => Difference.Words("the quick brown fox", "the slow brown dog ran").ShouldBe(
-    [
-        new(Change.Same, "the"), new(Change.Removed, "quick"), new(Change.Added, "slow"), new(Change.Same, "brown"), new(Change.Removed, "fox"), new(Change.Added, "dog ran"),
-    ]);
+    public void Word_difference_of_two_sentences() =>
+        Difference
+            .Words("the quick brown fox", "the slow brown dog ran")
+            .ShouldBe([
+                new(Change.Same, "the"),
+                new(Change.Removed, "quick"),
+                new(Change.Added, "slow"),
+                new(Change.Same, "brown"),
+                new(Change.Removed, "fox"),
+                new(Change.Added, "dog ran"),
+            ]);
 
     [Fact]
     public void Difference_read_either_way_gives_both_texts() =>
-        Gen.Select(Pick.Any("a", "b", "c", "d").List[0, 9], Pick.Any("a", "b", "c", "d").List[0, 9]).Sample((x, y) =>
-        {
-            var runs = Difference.Words(string.Join(" ", x), string.Join(" ", y));
-            string Side(Change without) => string.Join(" ", runs.Where(r => r.Change != without).Select(r => r.Text));
-            return Side(Change.Added) == string.Join(" ", x) && Side(Change.Removed) == string.Join(" ", y);
-        });
+        Gen.Select(Pick.Any("a", "b", "c", "d").List[0, 9], Pick.Any("a", "b", "c", "d").List[0, 9])
+            .Sample(
+                (x, y) =>
+                {
+                    var runs = Difference.Words(string.Join(" ", x), string.Join(" ", y));
+                    string Side(Change without) => string.Join(" ", runs.Where(r => r.Change != without).Select(r => r.Text));
+                    return Side(Change.Added) == string.Join(" ", x) && Side(Change.Removed) == string.Join(" ", y);
+                }
+            );
 }

@@ -18,18 +18,42 @@ namespace Plurimax.Core.Tests;
 public partial class StandardsTests
 {
     private static readonly TradeTemplate Trade = TradeCatalogue.Shipped()["bicycle-repair"];
-    private static readonly FactSheet Facts = FactsFile.Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, TradeFacts.Of(Trade), FactSource.File, true).Facts;
+    private static readonly FactSheet Facts = FactsFile
+        .Read(Content.Text("demo/harrowgate-cycle-works.yaml")!, TradeFacts.Of(Trade), FactSource.File, true)
+        .Facts;
 
     /// <summary>Stacks of random sources in every order, with values of a handful of settings.</summary>
     private static (SettingsStack Stack, List<SettingsSource> Sources) Random(Random r)
     {
         string[] keys = ["tone", "privacy", "corners", "footer_text", "agency_name", "index"];
         var sources = new List<SettingsSource>();
-        foreach (var layer in new[] { SettingLayer.Agency, SettingLayer.Trade, SettingLayer.Standard, SettingLayer.Standard, SettingLayer.Standard, SettingLayer.Client, SettingLayer.Site })
-            if (r.Next(4) > 0) sources.Add(new(layer, $"{layer}-{sources.Count}", layer.ToString(), keys.Where(_ => r.Next(2) == 0).ToImmutableDictionary(k => k, k => $"{layer} {sources.Count} {k}")));
+        foreach (
+            var layer in new[]
+            {
+                SettingLayer.Agency,
+                SettingLayer.Trade,
+                SettingLayer.Standard,
+                SettingLayer.Standard,
+                SettingLayer.Standard,
+                SettingLayer.Client,
+                SettingLayer.Site,
+            }
+        )
+            if (r.Next(4) > 0)
+                sources.Add(
+                    new(
+                        layer,
+                        $"{layer}-{sources.Count}",
+                        layer.ToString(),
+                        keys.Where(_ => r.Next(2) == 0).ToImmutableDictionary(k => k, k => $"{layer} {sources.Count} {k}")
+                    )
+                );
         // Standards keep the order in which they are followed; everything else finds its place whatever the order it comes in.
         var standards = new Queue<SettingsSource>(sources.Where(s => s.Layer == SettingLayer.Standard));
-        var stack = sources.OrderBy(_ => r.Next()).ToList().Aggregate(SettingsStack.Empty, (st, s) => st.With(s.Layer == SettingLayer.Standard ? standards.Dequeue() : s));
+        var stack = sources
+            .OrderBy(_ => r.Next())
+            .ToList()
+            .Aggregate(SettingsStack.Empty, (st, s) => st.With(s.Layer == SettingLayer.Standard ? standards.Dequeue() : s));
         return (stack, sources);
     }
 
@@ -64,12 +88,15 @@ public partial class StandardsTests
         for (var n = 0; n < 1000; n++)
         {
             var (stack, sources) = Random(random);
-            if (sources.Count == 0) continue;
+            if (sources.Count == 0)
+                continue;
             var at = sources[random.Next(sources.Count)];
             var had = at.Values.GetValueOrDefault("corners");
             var changed = stack.Changed(at.Layer, at.Scope, [new("corners", "round")]);
-            foreach (var s in SettingsRegistry.All.Where(s => s.Key != "corners")) changed[s.Key].ShouldBe(stack[s.Key]);
-            foreach (var other in sources.Where(s => s != at)) changed.Sources.ShouldContain(other);
+            foreach (var s in SettingsRegistry.All.Where(s => s.Key != "corners"))
+                changed[s.Key].ShouldBe(stack[s.Key]);
+            foreach (var other in sources.Where(s => s != at))
+                changed.Sources.ShouldContain(other);
             changed.Changed(at.Layer, at.Scope, [new("corners", had)]).All().ShouldBe(stack.All(), ignoreOrder: true);
             // A later source that sets it shields the site from the change.
             var later = sources.SkipWhile(s => s != at).Skip(1).Any(s => s.Values.ContainsKey("corners"));
@@ -80,9 +107,14 @@ public partial class StandardsTests
     [Fact]
     public void A_site_that_follows_several_standards_takes_the_last_one()
     {
-        static SettingsSource S(string name, string corners) => new(SettingLayer.Standard, name, name, ImmutableDictionary<string, string>.Empty.Add("corners", corners));
+        static SettingsSource S(string name, string corners) =>
+            new(SettingLayer.Standard, name, name, ImmutableDictionary<string, string>.Empty.Add("corners", corners));
         SettingsStack.Empty.With(S("Restaurants", "round")).With(S("Northern branch", "square"))["corners"].ShouldBe("square");
-        SettingsStack.Empty.With(S("Northern branch", "square")).With(S("Restaurants", "round")).Resolve(SettingsRegistry.Find("corners")!).Source.Name.ShouldBe("Restaurants");
+        SettingsStack
+            .Empty.With(S("Northern branch", "square"))
+            .With(S("Restaurants", "round"))
+            .Resolve(SettingsRegistry.Find("corners")!)
+            .Source.Name.ShouldBe("Restaurants");
     }
 
     [Fact]
@@ -95,7 +127,8 @@ public partial class StandardsTests
             s.Check(s.Default).Problem.ShouldBeNull($"{s.Key}: {s.Default}");
             s.Name.ShouldNotBeEmpty();
             SettingsRegistry.Says(s.Shows).ShouldNotBeEmpty();
-            if (s.Key != "form_blocked" && s.Key != "handoff_list") s.Check("{{ nonsense_fact }}").Ok.ShouldBeFalse(s.Key);
+            if (s.Key != "form_blocked" && s.Key != "handoff_list")
+                s.Check("{{ nonsense_fact }}").Ok.ShouldBeFalse(s.Key);
         }
         Enum.GetValues<SettingGroup>().ShouldAllBe(g => SettingsRegistry.All.Any(s => s.Group == g));
         SettingsRegistry.Search("privacy text").First().Key.ShouldBe("privacy");
@@ -105,74 +138,144 @@ public partial class StandardsTests
     public void Shared_layers_and_what_is_the_owners_are_for_the_owner_alone()
     {
         foreach (var s in SettingsRegistry.All)
-            foreach (var layer in Enum.GetValues<SettingLayer>())
-            {
-                s.May(layer, owner: true).ShouldBe(layer != SettingLayer.Default && s.Holds(layer));
-                s.May(layer, owner: false).ShouldBe(s.Holds(layer) && layer >= SettingLayer.Client && !s.OwnerOnly);
-            }
+        foreach (var layer in Enum.GetValues<SettingLayer>())
+        {
+            s.May(layer, owner: true).ShouldBe(layer != SettingLayer.Default && s.Holds(layer));
+            s.May(layer, owner: false).ShouldBe(s.Holds(layer) && layer >= SettingLayer.Client && !s.OwnerOnly);
+        }
     }
 
     /// <summary>Another value than the default for every setting.</summary>
-    private static string Other(Setting s) => s.Key switch
-    {
-        "credit_link" => "https://tidewrack.example/",
-        "menu_links" => "Shop = https://shop.example/",
-        "verification" => "site-check = abc123",
-        "pixels" or "counter" => "https://count.example/c.js",
-        "robots_extra" => "Disallow: /files/",
-        "notice_until" => "2099-12-24",
-        "title_pattern" or "title_end" or "share_title" or "description_pattern" => "Really by {{ page.name }} of {{ business.name }}, in a sentence of some length",
-        _ => s.Shape switch
+    private static string Other(Setting s) =>
+        s.Key switch
         {
-            SettingShape.Choice => s.Options.Last(o => o != s.Default),
-            SettingShape.YesNo => s.Default == "yes" ? "no" : "yes",
-            SettingShape.Whole or SettingShape.Number or SettingShape.Money => Math.Clamp(s.Most, s.Least, s.Least + 1 == double.Parse(s.Default, System.Globalization.CultureInfo.InvariantCulture) ? s.Least + 2 : s.Least + 1).ToString(System.Globalization.CultureInfo.InvariantCulture),
-            SettingShape.Colour => "#b23412",
-            SettingShape.Email => "post@tidewrack.example",
-            SettingShape.Web => "https://tidewrack.example/",
-            _ => "Something else of {{ business.name }}",
-        },
-    };
+            "credit_link" => "https://tidewrack.example/",
+            "menu_links" => "Shop = https://shop.example/",
+            "verification" => "site-check = abc123",
+            "pixels" or "counter" => "https://count.example/c.js",
+            "robots_extra" => "Disallow: /files/",
+            "notice_until" => "2099-12-24",
+            "title_pattern" or "title_end" or "share_title" or "description_pattern" =>
+                "Really by {{ page.name }} of {{ business.name }}, in a sentence of some length",
+            _ => s.Shape switch
+            {
+                SettingShape.Choice => s.Options.Last(o => o != s.Default),
+                SettingShape.YesNo => s.Default == "yes" ? "no" : "yes",
+                SettingShape.Whole or SettingShape.Number or SettingShape.Money => Math.Clamp(
+                        s.Most,
+                        s.Least,
+                        s.Least + 1 == double.Parse(s.Default, System.Globalization.CultureInfo.InvariantCulture)
+                            ? s.Least + 2
+                            : s.Least + 1
+                    )
+                    .ToString(System.Globalization.CultureInfo.InvariantCulture),
+                SettingShape.Colour => "#b23412",
+                SettingShape.Email => "post@tidewrack.example",
+                SettingShape.Web => "https://tidewrack.example/",
+                _ => "Something else of {{ business.name }}",
+            },
+        };
 
     // "A setting that changes nothing" would be a stub: each that says it shows on pages is seen to change the bytes of some site.
     [Fact]
     public void Every_setting_that_shows_on_pages_changes_them()
     {
-        var rich = new[] { "bicycle-repair", "guesthouse", "yoga-studio" }.Select(id => TradeCatalogue.Shipped()[id]).Select(t => (Trade: t, Site: Whole(t))).ToList();
+        var rich = new[] { "bicycle-repair", "guesthouse", "yoga-studio" }
+            .Select(id => TradeCatalogue.Shipped()[id])
+            .Select(t => (Trade: t, Site: Whole(t)))
+            .ToList();
         byte[] card = [1];
-        SiteFiles Render((TradeTemplate Trade, SiteDocument Site) x, ImmutableDictionary<string, string> settings) => SiteRenderer.Render(x.Site, x.Trade, Rich(x.Trade), RenderSettings.Plain with { Settings = settings, Made = _ => card });
-        var around = SettingsRegistry.Values.SetItem("credit", "Made by us").SetItem("notice", "Closed on Monday").SetItem("counter", "https://other.example/x.js").SetItem("show_social", "head").SetItem("footer_text", "{{ agency.email }}\n{{ agency.phone }}").SetItem("agency_email", "a@tidewrack.example").SetItem("agency_phone", "01632 960100");
+        SiteFiles Render((TradeTemplate Trade, SiteDocument Site) x, ImmutableDictionary<string, string> settings) =>
+            SiteRenderer.Render(x.Site, x.Trade, Rich(x.Trade), RenderSettings.Plain with { Settings = settings, Made = _ => card });
+        var around = SettingsRegistry
+            .Values.SetItem("credit", "Made by us")
+            .SetItem("notice", "Closed on Monday")
+            .SetItem("counter", "https://other.example/x.js")
+            .SetItem("show_social", "head")
+            .SetItem("footer_text", "{{ agency.email }}\n{{ agency.phone }}")
+            .SetItem("agency_email", "a@tidewrack.example")
+            .SetItem("agency_phone", "01632 960100");
         var still = new List<string>();
         var before = rich.ConvertAll(x => Render(x, around));
         foreach (var s in SettingsRegistry.All.Where(s => s.Shows.HasFlag(SettingShows.Pages)))
         {
             var other = Other(s);
             s.Check(other).Problem.ShouldBeNull(s.Key);
-            if (!rich.Zip(before).Any(p => !Same(p.Second, Render(p.First, around.SetItem(s.Key, other))))) still.Add($"{s.Key} = {other}");
+            if (!rich.Zip(before).Any(p => !Same(p.Second, Render(p.First, around.SetItem(s.Key, other)))))
+                still.Add($"{s.Key} = {other}");
         }
         still.ShouldBeEmpty();
     }
 
-    private static bool Same(SiteFiles a, SiteFiles b) => a.Files.Count == b.Files.Count && a.Files.All(f => b.Files.TryGetValue(f.Key, out var other) && f.Value.AsSpan().SequenceEqual(other));
+    private static bool Same(SiteFiles a, SiteFiles b) =>
+        a.Files.Count == b.Files.Count
+        && a.Files.All(f => b.Files.TryGetValue(f.Key, out var other) && f.Value.AsSpan().SequenceEqual(other));
 
     private static SiteDocument Whole(TradeTemplate trade)
     {
         var site = Composer.Compose(trade, Rich(trade), new Wishes(Size: PlanSize.Full));
         foreach (var page in new[] { "imprint", "accessibility", "thanks" })
-            site = site with { Pages = site.Pages.Add(new Page(page, page + ".html", "", new(page), new(page), Passage.None, [new Section($"{page}.title", new TitleContent { Heading = new(page) }), new Section($"{page}.text", new LegalContent { Heading = new(page), Text = new($"{{{{ settings.{page} }}}}") })], InMenu: false)) };
+            site = site with
+            {
+                Pages = site.Pages.Add(
+                    new Page(
+                        page,
+                        page + ".html",
+                        "",
+                        new(page),
+                        new(page),
+                        Passage.None,
+                        [
+                            new Section($"{page}.title", new TitleContent { Heading = new(page) }),
+                            new Section($"{page}.text", new LegalContent { Heading = new(page), Text = new($"{{{{ settings.{page} }}}}") }),
+                        ],
+                        InMenu: false
+                    )
+                ),
+            };
         foreach (var kind in SettingsRegistry.LaidOut)
             if (site.Pages.All(p => p.Sections.All(s => s.Content.Kind != kind)))
-                site = site.WithPage("home", p => p with { Sections = p.Sections.Add(new Section($"home.x-{kind}", SectionKinds.Named(kind)!.Blank())) });
+                site = site.WithPage("home", p =>
+                    p with
+                    {
+                        Sections = p.Sections.Add(new Section($"home.x-{kind}", SectionKinds.Named(kind)!.Blank())),
+                    }
+                );
         site = site with { Files = [new SiteFile("p", "img/p.webp", new string('0', 64), 800, 600, "A wheel")] };
-        return site.WithSection("home.x-gallery", s => s with { Content = ((GalleryContent)s.Content) with { Items = [new SectionItem("p", new("A wheel"), Passage.None)] } });
+        return site.WithSection("home.x-gallery", s =>
+            s with
+            {
+                Content = ((GalleryContent)s.Content) with { Items = [new SectionItem("p", new("A wheel"), Passage.None)] },
+            }
+        );
     }
 
     private static FactSheet Rich(TradeTemplate trade)
     {
         var catalogue = TradeFacts.Of(trade);
-        FactSheet With(FactSheet f, string id, object raw) => catalogue.FirstOrDefault(d => d.Id == id) is { } d && FactReader.Read(d, raw, "GB") is { Ok: true, Value: { } v } ? f.With(id, new FactEntry(v, FactSource.Maker, true)) : f;
+        FactSheet With(FactSheet f, string id, object raw) =>
+            catalogue.FirstOrDefault(d => d.Id == id) is { } d && FactReader.Read(d, raw, "GB") is { Ok: true, Value: { } v }
+                ? f.With(id, new FactEntry(v, FactSource.Maker, true))
+                : f;
         var sheet = Facts;
-        foreach (var (id, raw) in new (string, object)[] { ("social", "https://www.pictures.example/firm"), ("prices", "Service | 45 | with parts"), ("landmarks", "station, 5 minutes"), ("hours", "mon-fri 8:30-17:30"), ("testimonials", "Good work | A. Rowe | Saltmere Parish List | 2026-05 | yes\nVery quick | B. Lane | Saltmere Parish List | 2026-06 | yes\nFriendly | C. Moss | Saltmere Parish List | 2026-06 | yes\nFair | D. Quay | Saltmere Parish List | 2026-07 | yes"), ("team", "Nell Harrowgate, wheels"), ("area.towns", "Saltmere, Wrenfield"), ("email", "nell@harrowgate.example") })
+        foreach (
+            var (id, raw) in new (string, object)[]
+            {
+                ("social", "https://www.pictures.example/firm"),
+                ("prices", "Service | 45 | with parts"),
+                ("landmarks", "station, 5 minutes"),
+                ("hours", "mon-fri 8:30-17:30"),
+                (
+                    "testimonials",
+                    "Good work | A. Rowe | Saltmere Parish List | 2026-05 | yes\nVery quick | B. Lane | Saltmere Parish List | "
+                        + "2026-06 | yes\nFriendly | C. Moss | Saltmere Parish List | 2026-06 | yes\nFair | D. Quay | Saltmere Parish "
+                        + "List | 2026-07 | yes"
+                ),
+                ("team", "Nell Harrowgate, wheels"),
+                ("area.towns", "Saltmere, Wrenfield"),
+                ("email", "nell@harrowgate.example"),
+            }
+        )
             sheet = With(sheet, id, raw);
         return sheet;
     }
@@ -183,7 +286,9 @@ public partial class StandardsTests
         var site = Composer.Compose(Trade, Facts, new Wishes());
         var own = site with { Look = site.Look with { Details = new LookDetails { Corners = Corners.Square } } };
         own = own.WithSection("home.opening", s => s with { Variant = "v-arch" });
-        var all = SettingsRegistry.All.Where(s => s.Group is SettingGroup.Look or SettingGroup.Sections or SettingGroup.Frame).Aggregate(SettingsRegistry.Values, (v, s) => v.SetItem(s.Key, Other(s)));
+        var all = SettingsRegistry
+            .All.Where(s => s.Group is SettingGroup.Look or SettingGroup.Sections or SettingGroup.Frame)
+            .Aggregate(SettingsRegistry.Values, (v, s) => v.SetItem(s.Key, Other(s)));
         var dressed = SettingsDress.Over(own, all);
         dressed.Look.Details!.Corners.ShouldBe(Corners.Square);
         dressed.Look.Details.Buttons.ShouldNotBeNull();
@@ -195,7 +300,16 @@ public partial class StandardsTests
     public void A_page_can_have_a_value_of_its_own()
     {
         var site = Composer.Compose(Trade, Facts, new Wishes());
-        var stack = SettingsStack.Empty.With(SettingLayer.Agency, [new("footer_text", "For all"), new("index", "yes")]).With(new SettingsSource(SettingLayer.Page, "SITE/contact", "contact", ImmutableDictionary<string, string>.Empty.Add("footer_text", "Only here").Add("index", "no").Add("corners", "round")));
+        var stack = SettingsStack
+            .Empty.With(SettingLayer.Agency, [new("footer_text", "For all"), new("index", "yes")])
+            .With(
+                new SettingsSource(
+                    SettingLayer.Page,
+                    "SITE/contact",
+                    "contact",
+                    ImmutableDictionary<string, string>.Empty.Add("footer_text", "Only here").Add("index", "no").Add("corners", "round")
+                )
+            );
         var files = SiteRenderer.Render(site, Trade, Facts, RenderSettings.Plain with { Settings = stack.All() });
         files.Text("contact.html").ShouldContain("Only here");
         files.Text("contact.html").ShouldContain("noindex");
@@ -211,7 +325,19 @@ public partial class StandardsTests
     {
         var site = Composer.Compose(Trade, Facts, new Wishes());
         SiteRenderer.Render(site, Trade, Facts, RenderSettings.Plain).Text("index.html").ShouldNotContain("counting");
-        var page = SiteRenderer.Render(site, Trade, Facts, RenderSettings.Plain with { Settings = SettingsRegistry.Values.SetItem("counter", "https://count.example/c.js").SetItem("pixels", "https://pix.example/p.js") }).Text("index.html");
+        var page = SiteRenderer
+            .Render(
+                site,
+                Trade,
+                Facts,
+                RenderSettings.Plain with
+                {
+                    Settings = SettingsRegistry
+                        .Values.SetItem("counter", "https://count.example/c.js")
+                        .SetItem("pixels", "https://pix.example/p.js"),
+                }
+            )
+            .Text("index.html");
         page.ShouldContain("<meta name=\"counting\" content=\"https://count.example/c.js https://pix.example/p.js\">");
         page.ShouldNotContain("<script src=\"https:");
         page.ShouldContain("id=\"consent\"");
@@ -221,18 +347,43 @@ public partial class StandardsTests
     public void The_weight_of_a_check_follows_its_setting_and_what_guards_the_truth_cannot_be_turned_off()
     {
         var site = Composer.Compose(Trade, FactSheet.From("Bell", "Hallow"), new Wishes());
-        ImmutableArray<Plurimax.Publishing.Launching.Finding> Check(string value) => Preflight.Check(new PreflightInput(site, Trade, FactSheet.From("Bell", "Hallow"), RenderSettings.Plain with { Settings = SettingsRegistry.Values.SetItem("check_services_of_the_trade", value) }, 1, 1, []));
+        ImmutableArray<Plurimax.Publishing.Launching.Finding> Check(string value) =>
+            Preflight.Check(
+                new PreflightInput(
+                    site,
+                    Trade,
+                    FactSheet.From("Bell", "Hallow"),
+                    RenderSettings.Plain with
+                    {
+                        Settings = SettingsRegistry.Values.SetItem("check_services_of_the_trade", value),
+                    },
+                    1,
+                    1,
+                    []
+                )
+            );
         Check("warns").ShouldContain(f => f.Rule == "services-of-the-trade" && f.Severity == Severity.Warning);
         Check("blocks").ShouldContain(f => f.Rule == "services-of-the-trade" && f.Severity == Severity.Blocker);
         Check("off").ShouldNotContain(f => f.Rule == "services-of-the-trade");
-        SettingsRegistry.Weighed.Select(w => w.Rule).ShouldNotContain(r => r == "placeholder" || r == "generated-testimonial" || r == "unknown-fact" || r == "contrast");
+        SettingsRegistry
+            .Weighed.Select(w => w.Rule)
+            .ShouldNotContain(r => r == "placeholder" || r == "generated-testimonial" || r == "unknown-fact" || r == "contrast");
     }
 
-    // EN 16931: the tax of a total is worked out on the sum and rounded once. 12.35 + 25.10 = 37.45; 19 % of it 7.1155, 7.12; together 44.57.
+    // EN 16931: the tax of a total is worked out on the sum and rounded once. 12.35 + 25.10 = 37.45; 19 % of it 7.1155, 7.12; together
+    // 44.57.
     [Fact]
     public void Monthly_fees_are_summed_and_taxed_once()
     {
-        var fees = HandoffPack.Fees(SettingsRegistry.Values.SetItem("hosting_fee", "12.35").SetItem("care_fee", "25.10").SetItem("tax_rate", "19").SetItem("currency", "EUR")).Value;
+        var fees = HandoffPack
+            .Fees(
+                SettingsRegistry
+                    .Values.SetItem("hosting_fee", "12.35")
+                    .SetItem("care_fee", "25.10")
+                    .SetItem("tax_rate", "19")
+                    .SetItem("currency", "EUR")
+            )
+            .Value;
         fees.ShouldContain("7.12 EUR");
         fees.ShouldContain("Together: 44.57 EUR");
     }
@@ -240,25 +391,45 @@ public partial class StandardsTests
     [Fact]
     public void What_is_linked_shows_what_the_agency_has_now_until_somebody_writes_there()
     {
-        var shared = new Section("x", new TextContent("own") { Heading = new("Winter hours", Kept: true), Text = new("Closed in January.", Kept: true) });
+        var shared = new Section(
+            "x",
+            new TextContent("own") { Heading = new("Winter hours", Kept: true), Text = new("Closed in January.", Kept: true) }
+        );
         var site = Composer.Compose(Trade, Facts, new Wishes());
         site = site.WithPage("home", p => p with { Sections = p.Sections.Add(shared with { Id = "home.winter", Linked = "w" }) });
         SharedPassage.Of(site).ShouldBe(["w"]);
-        var now = SharedPassage.Write([shared with { Content = ((TextContent)shared.Content) with { Text = new("Closed in February.", Kept: true) } }]);
+        var now = SharedPassage.Write([
+            shared with
+            {
+                Content = ((TextContent)shared.Content) with { Text = new("Closed in February.", Kept: true) },
+            },
+        ]);
         string? Value(string key) => key == "passage:w" ? now : null;
-        SiteRenderer.Render(site, Trade, Facts, RenderSettings.Plain with { Settings = SettingsRegistry.Values.SetItem("passage:w", now) }).Text("index.html").ShouldContain("Closed in February.");
+        SiteRenderer
+            .Render(site, Trade, Facts, RenderSettings.Plain with { Settings = SettingsRegistry.Values.SetItem("passage:w", now) })
+            .Text("index.html")
+            .ShouldContain("Closed in February.");
         var filled = SharedPassage.Fill(site, Value);
         var written = SharedPassage.Own(filled, new SetText("home.winter", "text", "Open all winter.").Apply(filled).Value!);
-        written.FindSection("home.winter")!.Value.Section.ShouldSatisfyAllConditions(s => s.Linked.ShouldBeNull(), s => s.Parted.ShouldBe("w"));
-        SiteRenderer.Render(written, Trade, Facts, RenderSettings.Plain with { Settings = SettingsRegistry.Values.SetItem("passage:w", now) }).Text("index.html").ShouldContain("Open all winter.");
-        SharedPassage.Own(filled, new HideSection("home.about", true).Apply(filled) is { Ok: true } hidden ? hidden.Value! : filled).FindSection("home.winter")!.Value.Section.Linked.ShouldBe("w");
+        written
+            .FindSection("home.winter")!
+            .Value.Section.ShouldSatisfyAllConditions(s => s.Linked.ShouldBeNull(), s => s.Parted.ShouldBe("w"));
+        SiteRenderer
+            .Render(written, Trade, Facts, RenderSettings.Plain with { Settings = SettingsRegistry.Values.SetItem("passage:w", now) })
+            .Text("index.html")
+            .ShouldContain("Open all winter.");
+        SharedPassage
+            .Own(filled, new HideSection("home.about", true).Apply(filled) is { Ok: true } hidden ? hidden.Value! : filled)
+            .FindSection("home.winter")!
+            .Value.Section.Linked.ShouldBe("w");
         SharedPassage.Fill(site, _ => "{ broken").ToJson().ShouldBe(site.ToJson());
     }
 
     [Fact]
     public void What_a_client_may_change_is_decided_by_group()
     {
-        ClientRights Of(params (string, string)[] set) => ClientRights.Of(k => set.FirstOrDefault(s => s.Item1 == k).Item2 ?? SettingsRegistry.Values[k]);
+        ClientRights Of(params (string, string)[] set) =>
+            ClientRights.Of(k => set.FirstOrDefault(s => s.Item1 == k).Item2 ?? SettingsRegistry.Values[k]);
         var usual = Of();
         usual.MayFact("hours").ShouldBeTrue();
         usual.MayFact("place").ShouldBeFalse();

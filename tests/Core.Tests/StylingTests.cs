@@ -35,7 +35,8 @@ public class StylingTests
         var o = Oklch.FromHex(hex);
         o.L.ShouldBe(l, 0.0005);
         o.C.ShouldBe(c, 0.0005);
-        if (h is { } hue) o.H.ShouldBe(hue, 0.05);
+        if (h is { } hue)
+            o.H.ShouldBe(hue, 0.05);
     }
 
     [Fact]
@@ -43,14 +44,17 @@ public class StylingTests
     {
         // culori (npm) is an independent implementation of CSS Color 4.
         var colours = Colours.Array[2000].Single();
-        var script = "import{oklch}from'culori';let s='';for await(const d of process.stdin)s+=d;console.log(JSON.stringify(JSON.parse(s).map(c=>{const o=oklch(c);return[o.l,o.c,o.h??0]})))";
+        var script =
+            "import{oklch}from'culori';let s='';for await(const d of "
+            + "process.stdin)s+=d;console.log(JSON.stringify(JSON.parse(s).map(c=>{const o=oklch(c);return[o.l,o.c,o.h??0]})))";
         var theirs = JsonSerializer.Deserialize<double[][]>(Node.Run(script, JsonSerializer.Serialize(colours)))!;
         for (var i = 0; i < colours.Length; i++)
         {
             var ours = Oklch.FromHex(colours[i]);
             ours.L.ShouldBe(theirs[i][0], 1e-4, colours[i]);
             ours.C.ShouldBe(theirs[i][1], 1e-4, colours[i]);
-            if (ours.C > 0.02) Math.Abs(Math.IEEERemainder(ours.H - theirs[i][2], 360)).ShouldBeLessThan(0.1, colours[i]);
+            if (ours.C > 0.02)
+                Math.Abs(Math.IEEERemainder(ours.H - theirs[i][2], 360)).ShouldBeLessThan(0.1, colours[i]);
         }
     }
 
@@ -59,22 +63,28 @@ public class StylingTests
 
     [Fact]
     public void Every_pairing_of_every_look_holds_for_any_brand_colour() =>
-        Gen.Select(Colours, Gen.Int[0, Looks.All.Length - 1]).Sample((brand, i) =>
-        {
-            var roles = DressedLook.Of(new LookChoice(Looks.All[i].Id, brand)).Roles;
-            return Roles.Pairs.All(p => Contrast.Ratio(roles[p.Text], roles[p.Ground]) >= p.Least);
-        }, iter: 400);
+        Gen.Select(Colours, Gen.Int[0, Looks.All.Length - 1])
+            .Sample(
+                (brand, i) =>
+                {
+                    var roles = DressedLook.Of(new LookChoice(Looks.All[i].Id, brand)).Roles;
+                    return Roles.Pairs.All(p => Contrast.Ratio(roles[p.Text], roles[p.Ground]) >= p.Least);
+                },
+                iter: 400
+            );
 
     [Fact]
     public void Every_named_palette_holds_in_every_look()
     {
         foreach (var palette in Palettes.Named.Keys)
-            foreach (var look in Looks.All)
-            {
-                var roles = DressedLook.Of(new LookChoice(look.Id, null, palette)).Roles;
-                foreach (var p in Roles.Pairs)
-                    Contrast.Ratio(roles[p.Text], roles[p.Ground]).ShouldBeGreaterThanOrEqualTo(p.Least, $"{palette} in {look.Id}: {p.Text} on {p.Ground}");
-            }
+        foreach (var look in Looks.All)
+        {
+            var roles = DressedLook.Of(new LookChoice(look.Id, null, palette)).Roles;
+            foreach (var p in Roles.Pairs)
+                Contrast
+                    .Ratio(roles[p.Text], roles[p.Ground])
+                    .ShouldBeGreaterThanOrEqualTo(p.Least, $"{palette} in {look.Id}: {p.Text} on {p.Ground}");
+        }
     }
 
     [Fact]
@@ -136,11 +146,14 @@ public class StylingTests
             var shown = Enumerable.Range(1, Looks.Sets).SelectMany(set => Looks.For(trade, "seed", set)).ToList();
             shown.Count.ShouldBe(Looks.All.Length);
             shown.Distinct().Count().ShouldBe(Looks.All.Length, trade.Id);
-            Enumerable.Range(1, Looks.Sets).ShouldAllBe(set => Looks.Offer(trade, "seed", null, set).Select(o => o.Palette).Distinct().Count() == 3);
+            Enumerable
+                .Range(1, Looks.Sets)
+                .ShouldAllBe(set => Looks.Offer(trade, "seed", null, set).Select(o => o.Palette).Distinct().Count() == 3);
         }
     }
 
-    // Yellow and red, the pair of colours that practitioners name as the one that goes wrong: WCAG 2.2, success criterion 1.4.3, asks 4.5 to 1 for text.
+    // Yellow and red, the pair of colours that practitioners name as the one that goes wrong: WCAG 2.2, success criterion 1.4.3, asks 4.5
+    // to 1 for text.
     [Theory]
     [InlineData("#ffd400")]
     [InlineData("#e30613")]
@@ -172,7 +185,10 @@ public class StylingTests
                 Content.Bytes($"looks/fonts/{face.File}.woff2").ShouldNotBeNull($"{look.Id} {face.File}");
                 FontMetrics.Fallback(face.File).ShouldNotBeNull(face.File);
             }
-            look.Type.Pairing.Faces.Select(f => f.File).Distinct().Sum(f => Content.Bytes($"looks/fonts/{f}.woff2")!.Length).ShouldBeLessThan(90 * 1024, look.Id);
+            look.Type.Pairing.Faces.Select(f => f.File)
+                .Distinct()
+                .Sum(f => Content.Bytes($"looks/fonts/{f}.woff2")!.Length)
+                .ShouldBeLessThan(90 * 1024, look.Id);
             look.Type.Pairing.Preload.ShouldAllBe(p => look.Type.Pairing.Faces.Any(f => f.File == p));
         }
     }
@@ -180,10 +196,18 @@ public class StylingTests
     [Fact]
     public void Every_variant_of_every_look_has_its_style()
     {
-        var css = new Dictionary<string, string> { ["opening"] = "hero", ["questions"] = "faq", ["testimonials"] = "quotes", ["action"] = "cta", ["contact"] = "form", ["legal"] = "prose" };
+        var css = new Dictionary<string, string>
+        {
+            ["opening"] = "hero",
+            ["questions"] = "faq",
+            ["testimonials"] = "quotes",
+            ["action"] = "cta",
+            ["contact"] = "form",
+            ["legal"] = "prose",
+        };
         foreach (var look in Looks.All)
-            foreach (var (kind, variant) in look.Variants.Where(v => v.Key is not ("text" or "urgent")))
-                Content.Bytes($"looks/css/{css.GetValueOrDefault(kind, kind)}.{variant}.css").ShouldNotBeNull($"{look.Id}: {kind} {variant}");
+        foreach (var (kind, variant) in look.Variants.Where(v => v.Key is not ("text" or "urgent")))
+            Content.Bytes($"looks/css/{css.GetValueOrDefault(kind, kind)}.{variant}.css").ShouldNotBeNull($"{look.Id}: {kind} {variant}");
     }
 }
 
@@ -194,8 +218,15 @@ internal static class Node
 
     public static string Run(string module, string input)
     {
-        var info = new ProcessStartInfo("node") { RedirectStandardInput = true, RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = Root };
-        foreach (var a in new[] { "--input-type=module", "-e", module }) info.ArgumentList.Add(a);
+        var info = new ProcessStartInfo("node")
+        {
+            RedirectStandardInput = true,
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+            WorkingDirectory = Root,
+        };
+        foreach (var a in new[] { "--input-type=module", "-e", module })
+            info.ArgumentList.Add(a);
         using var p = Process.Start(info)!;
         var errors = p.StandardError.ReadToEndAsync();
         p.StandardInput.Write(input);
@@ -208,7 +239,8 @@ internal static class Node
     private static string Find()
     {
         for (var d = new DirectoryInfo(AppContext.BaseDirectory); d is not null; d = d.Parent)
-            if (File.Exists(Path.Combine(d.FullName, "Plurimax.slnx"))) return d.FullName;
+            if (File.Exists(Path.Combine(d.FullName, "Plurimax.slnx")))
+                return d.FullName;
         throw new DirectoryNotFoundException("The project's root was not found.");
     }
 }

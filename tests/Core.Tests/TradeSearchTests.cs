@@ -16,16 +16,22 @@ public sealed class TradeSearchTests(ITestOutputHelper output)
 {
     private static readonly TradeCatalogue Trades = TradeCatalogue.Shipped();
 
-    private static IEnumerable<(string Id, string Query)> Queries() => File.ReadLines(Path.Combine(AppContext.BaseDirectory, "trade-queries.txt"))
-        .Where(l => l.Length > 0 && l[0] != '#').SelectMany(l => l.Split(": ", 2) is var p ? p[1].Split("; ").Select(q => (p[0], q.Trim())) : []);
+    private static IEnumerable<(string Id, string Query)> Queries() =>
+        File.ReadLines(Path.Combine(AppContext.BaseDirectory, "trade-queries.txt"))
+            .Where(l => l.Length > 0 && l[0] != '#')
+            .SelectMany(l => l.Split(": ", 2) is var p ? p[1].Split("; ").Select(q => (p[0], q.Trim())) : []);
 
     [Fact]
     public void The_right_trade_is_among_the_first_three_for_95_of_100_queries()
     {
         var asked = Queries().Where(q => q.Id != "-").ToList();
         var missed = asked.Where(q => Trades.Search(q.Query, 3).All(m => m.Trade.Id != q.Id)).ToList();
-        foreach (var (id, query) in missed) output.WriteLine($"{query} ({id}): {string.Join(", ", Trades.Search(query, 3).Select(m => $"{m.Trade.Id} {m.Score:0.00}"))}");
-        output.WriteLine($"{asked.Count - missed.Count} of {asked.Count}; first: {asked.Count(q => Trades.Search(q.Query, 1) is [var m] && m.Trade.Id == q.Id)}");
+        foreach (var (id, query) in missed)
+            output.WriteLine($"{query} ({id}): {string.Join(", ", Trades.Search(query, 3).Select(m => $"{m.Trade.Id} {m.Score:0.00}"))}");
+        output.WriteLine(
+            $"{asked.Count - missed.Count} of {asked.Count}; first: "
+                + $"{asked.Count(q => Trades.Search(q.Query, 1) is [var m] && m.Trade.Id == q.Id)}"
+        );
         asked.Count.ShouldBeGreaterThanOrEqualTo(300);
         ((asked.Count - missed.Count) / (double)asked.Count).ShouldBeGreaterThanOrEqualTo(.95, string.Join("; ", missed));
     }
@@ -63,7 +69,11 @@ public sealed class TradeSearchTests(ITestOutputHelper output)
     [Fact]
     public void A_template_begun_from_the_nearest_trade_holds_its_own_services_only_and_says_what_is_left_to_read()
     {
-        var begun = TradeAdvice.Begin(Trades["window-cleaner"], "Glazier \"Best\"", ["Broken panes", "Double glazing", "Shop fronts: \"fast\"", "Broken panes"]);
+        var begun = TradeAdvice.Begin(
+            Trades["window-cleaner"],
+            "Glazier \"Best\"",
+            ["Broken panes", "Double glazing", "Shop fronts: \"fast\"", "Broken panes"]
+        );
         begun.Ok.ShouldBeTrue(begun.Problem);
         var own = new TradeReader(Content.Text).Read("own.yaml", begun.Value!);
         own.Services.Keys.Order().ShouldBe(["broken-panes", "double-glazing", "shop-fronts-fast"]);

@@ -30,7 +30,10 @@ public class TradesTests
     public void Schema_types_are_in_the_vocabulary()
     {
         // schema.org as typed by schema-dts (npm), which is generated from the published vocabulary.
-        var script = "import fs from'fs';let s='';for await(const d of process.stdin)s+=d;const v=fs.readFileSync('node_modules/schema-dts/dist/schema.d.ts','utf8');console.log(JSON.stringify(JSON.parse(s).filter(t=>!v.includes(`\"@type\": \"${t}\"`))))";
+        var script =
+            "import fs from'fs';let s='';for await(const d of process.stdin)s+=d;const "
+            + "v=fs.readFileSync('node_modules/schema-dts/dist/schema.d.ts','utf8');console.log(JSON.stringify(JSON.parse(s).filter(t=>!v.includes(`\"@type\": "
+            + "\"${t}\"`))))";
         Node.Run(script, JsonSerializer.Serialize(Shipped.All.Select(t => t.Schema))).Trim().ShouldBe("[]");
         Node.Run(script, """["NoSuchBusiness"]""").Trim().ShouldBe("""["NoSuchBusiness"]""");
     }
@@ -94,10 +97,16 @@ public class TradesTests
     {
         var good = Content.Text("trades/piano-tuner.yaml")!;
         var lines = good.Split('\n');
-        Fault(good.Replace("schema: HomeAnd", "shema: HomeAnd")).ShouldContain(p => p.Field == "shema" && p.Line == Array.FindIndex(lines, l => l.StartsWith("schema:")) + 1 && p.Message.Contains("schema"));
-        Fault(good.Replace("~ warm\n  The piano in the corner", "~ worm\n  The piano in the corner")).ShouldContain(p => p.Field == "headline" && p.Message.Contains("worm") && lines[p.Line - 1].Contains("~ warm"));
-        Fault(good.Replace("work: [tuning, pitch", "work: [tunning, pitch")).ShouldContain(p => p.Field == "cuts.work" && p.Message.Contains("tunning"));
-        Fault(good.Replace("kind: at-customers-place", "kind: everywhere")).ShouldContain(p => p.Field == "kind" && p.Message.Contains("AtCustomersPlace"));
+        Fault(good.Replace("schema: HomeAnd", "shema: HomeAnd"))
+            .ShouldContain(p =>
+                p.Field == "shema" && p.Line == Array.FindIndex(lines, l => l.StartsWith("schema:")) + 1 && p.Message.Contains("schema")
+            );
+        Fault(good.Replace("~ warm\n  The piano in the corner", "~ worm\n  The piano in the corner"))
+            .ShouldContain(p => p.Field == "headline" && p.Message.Contains("worm") && lines[p.Line - 1].Contains("~ warm"));
+        Fault(good.Replace("work: [tuning, pitch", "work: [tunning, pitch"))
+            .ShouldContain(p => p.Field == "cuts.work" && p.Message.Contains("tunning"));
+        Fault(good.Replace("kind: at-customers-place", "kind: everywhere"))
+            .ShouldContain(p => p.Field == "kind" && p.Message.Contains("AtCustomersPlace"));
         Fault("id: x\n  bad: [").ShouldContain(p => p.Field == "file");
 
         static IReadOnlyList<TradeProblem> Fault(string yaml)
@@ -111,9 +120,14 @@ public class TradesTests
     [Fact]
     public void Bank_text_reads_tags_headings_questions_and_items()
     {
-        var bank = BankText.Read("~ warm if:phone #point\n# A heading\nOne line\nand another.\n\n? A question?\n- first | what it is\n- second\nThe answer.", (_, m) => throw new InvalidOperationException(m));
+        var bank = BankText.Read(
+            "~ warm if:phone #point\n# A heading\nOne line\nand another.\n\n? A question?\n- first | what it is\n- second\nThe answer.",
+            (_, m) => throw new InvalidOperationException(m)
+        );
         bank.Length.ShouldBe(2);
-        (bank[0].Tones[0], bank[0].If[0], bank[0].Points[0], bank[0].Heading, bank[0].Text).ShouldBe((Tone.Warm, "phone", "point", "A heading", "One line and another."));
+        (bank[0].Tones[0], bank[0].If[0], bank[0].Points[0], bank[0].Heading, bank[0].Text).ShouldBe(
+            (Tone.Warm, "phone", "point", "A heading", "One line and another.")
+        );
         (bank[1].Question, bank[1].Items[0], bank[1].Items[1].Text).ShouldBe(("A question?", ("first", "what it is"), ""));
     }
 }

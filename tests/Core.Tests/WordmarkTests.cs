@@ -17,33 +17,44 @@ namespace Plurimax.Core.Tests;
 public class WordmarkTests
 {
     private static readonly TradeCatalogue Trades = TradeCatalogue.Shipped();
-    private static readonly string[] Names = ["Ovo", "Marram Guesthouse", "The Hollow Oak Practice", "Kestrel Bicycle Workshop & Sons of Saltmere Harbour", "Ærø Þór", "A", "Donaudampfschifffahrtsgesellschaft", "李 Wong’s Kitchen"];
+    private static readonly string[] Names =
+    [
+        "Ovo",
+        "Marram Guesthouse",
+        "The Hollow Oak Practice",
+        "Kestrel Bicycle Workshop & Sons of Saltmere Harbour",
+        "Ærø Þór",
+        "A",
+        "Donaudampfschifffahrtsgesellschaft",
+        "李 Wong’s Kitchen",
+    ];
 
     [Fact]
     public void Ten_compositions_differ_hold_the_name_and_stay_on_their_sheet()
     {
         Wordmark.All.Length.ShouldBeGreaterThanOrEqualTo(8);
         foreach (var look in Looks.All)
-            foreach (var name in Names)
+        foreach (var name in Names)
+        {
+            var words = MarkSheets.Words(name, Trades["guesthouse"], "Saltmere", DressedLook.Of(new LookChoice(look.Id)));
+            var drawn = Wordmark.All.Select(c => c.Draw(words)).ToList();
+            foreach (var d in drawn)
             {
-                var words = MarkSheets.Words(name, Trades["guesthouse"], "Saltmere", DressedLook.Of(new LookChoice(look.Id)));
-                var drawn = Wordmark.All.Select(c => c.Draw(words)).ToList();
-                foreach (var d in drawn)
+                d.Pieces.ShouldNotBeEmpty($"{look.Id} {name}");
+                foreach (var piece in d.Pieces)
                 {
-                    d.Pieces.ShouldNotBeEmpty($"{look.Id} {name}");
-                    foreach (var piece in d.Pieces)
-                    {
-                        using var path = SKPath.ParseSvgPathData(piece.Path);
-                        var box = path.TightBounds;
-                        box.Left.ShouldBeGreaterThanOrEqualTo(-.6f);
-                        box.Top.ShouldBeGreaterThanOrEqualTo(-.6f);
-                        box.Right.ShouldBeLessThanOrEqualTo((float)d.Width + .6f, $"{look.Id} {name}");
-                        box.Bottom.ShouldBeLessThanOrEqualTo((float)d.Height + .6f, $"{look.Id} {name}");
-                    }
-                    (d.Width / d.Height).ShouldBeInRange(.3, 30);
+                    using var path = SKPath.ParseSvgPathData(piece.Path);
+                    var box = path.TightBounds;
+                    box.Left.ShouldBeGreaterThanOrEqualTo(-.6f);
+                    box.Top.ShouldBeGreaterThanOrEqualTo(-.6f);
+                    box.Right.ShouldBeLessThanOrEqualTo((float)d.Width + .6f, $"{look.Id} {name}");
+                    box.Bottom.ShouldBeLessThanOrEqualTo((float)d.Height + .6f, $"{look.Id} {name}");
                 }
-                if (name == Names[1]) drawn.Select(d => string.Concat(d.Pieces.Select(p => p.Path))).Distinct().Count().ShouldBe(Wordmark.All.Length, look.Id);
+                (d.Width / d.Height).ShouldBeInRange(.3, 30);
             }
+            if (name == Names[1])
+                drawn.Select(d => string.Concat(d.Pieces.Select(p => p.Path))).Distinct().Count().ShouldBe(Wordmark.All.Length, look.Id);
+        }
     }
 
     [Fact]
@@ -54,7 +65,9 @@ public class WordmarkTests
         {
             var face = p.Faces[0].File;
             // T and o stand closer together than each of them alone.
-            Outlines.Measure(face, "To", 100).ShouldBeLessThanOrEqualTo(Outlines.Measure(face, "T", 100) + Outlines.Measure(face, "o", 100) + .01, face);
+            Outlines
+                .Measure(face, "To", 100)
+                .ShouldBeLessThanOrEqualTo(Outlines.Measure(face, "T", 100) + Outlines.Measure(face, "o", 100) + .01, face);
             Outlines.Measure(face, "nn", 200).ShouldBe(2 * Outlines.Measure(face, "nn", 100), .1);
         }
     }
@@ -65,10 +78,13 @@ public class WordmarkTests
         foreach (var below in new[] { false, true })
         {
             using var path = SKPath.ParseSvgPathData(Outlines.Around("lexend", "HHHHHHHH", 30, 200, 200, 100, .1, below).Path);
-            foreach (var p in path.Points) Math.Sqrt(Math.Pow(p.X - 200, 2) + Math.Pow(p.Y - 200, 2)).ShouldBeInRange(below ? 76 : 99.5, below ? 101.8 : 124);
+            foreach (var p in path.Points)
+                Math.Sqrt(Math.Pow(p.X - 200, 2) + Math.Pow(p.Y - 200, 2)).ShouldBeInRange(below ? 76 : 99.5, below ? 101.8 : 124);
             path.TightBounds.MidX.ShouldBe(200, 1.5);
-            if (below) path.TightBounds.Bottom.ShouldBeGreaterThan(290);
-            else path.TightBounds.Top.ShouldBeLessThan(110);
+            if (below)
+                path.TightBounds.Bottom.ShouldBeGreaterThan(290);
+            else
+                path.TightBounds.Top.ShouldBeLessThan(110);
         }
     }
 
@@ -76,11 +92,17 @@ public class WordmarkTests
     public void The_shape_of_a_mark_can_be_seen_on_its_ground()
     {
         // WCAG 2.2, 1.4.11: graphical objects 3:1.
-        Gen.Select(Gen.Int[0, 0xffffff], Gen.Int[0, Looks.All.Length - 1]).Sample((n, i) =>
-        {
-            var look = DressedLook.Of(new LookChoice(Looks.All[i].Id, $"#{n:x6}"));
-            return new[] { false, true }.All(dark => Contrast.Ratio(MarkSheets.Colours(look, dark).Colour, look.Roles[dark ? "inv" : "bg"]) >= 3);
-        }, iter: 300);
+        Gen.Select(Gen.Int[0, 0xffffff], Gen.Int[0, Looks.All.Length - 1])
+            .Sample(
+                (n, i) =>
+                {
+                    var look = DressedLook.Of(new LookChoice(Looks.All[i].Id, $"#{n:x6}"));
+                    return new[] { false, true }.All(dark =>
+                        Contrast.Ratio(MarkSheets.Colours(look, dark).Colour, look.Roles[dark ? "inv" : "bg"]) >= 3
+                    );
+                },
+                iter: 300
+            );
     }
 
     [Fact]
@@ -116,7 +138,9 @@ public class WordmarkTests
     private static (SiteDocument Site, TradeTemplate Trade, FactSheet Facts) Site(string name = "Marram Guesthouse")
     {
         var trade = Trades["guesthouse"];
-        var facts = FactsFile.Read($"business:\n  name: {name}\nplace: {{ town: Saltmere }}\n", TradeFacts.Of(trade), FactSource.File, true).Facts;
+        var facts = FactsFile
+            .Read($"business:\n  name: {name}\nplace: {{ town: Saltmere }}\n", TradeFacts.Of(trade), FactSource.File, true)
+            .Facts;
         return (Composer.Compose(trade, facts, new Wishes(Look: "dune"), 1), trade, facts);
     }
 
@@ -137,10 +161,16 @@ public class WordmarkTests
         var card = files.Files.Keys.Single(f => f.StartsWith("card-", StringComparison.Ordinal));
         files.Text("index.html").ShouldContain($"og:image\" content=\"http://site.example/{card}\"");
         // What was made before is taken again; another name asks for another card.
-        SiteRenderer.Render(marked, trade, facts, RenderSettings.Plain with { Made = path => path == card ? [1, 2, 3] : null }).Files[card].ShouldBe([1, 2, 3]);
+        SiteRenderer
+            .Render(marked, trade, facts, RenderSettings.Plain with { Made = path => path == card ? [1, 2, 3] : null })
+            .Files[card]
+            .ShouldBe([1, 2, 3]);
         var other = Site("Other House");
         SiteRenderer.Render(other.Site, other.Trade, other.Facts, RenderSettings.Plain).Files.ShouldNotContainKey(card);
-        SiteRenderer.Render(new ChooseMark(null).Apply(marked).Value!, trade, facts, RenderSettings.Plain).Text("index.html").ShouldNotContain("img/mark.svg");
+        SiteRenderer
+            .Render(new ChooseMark(null).Apply(marked).Value!, trade, facts, RenderSettings.Plain)
+            .Text("index.html")
+            .ShouldNotContain("img/mark.svg");
         new ChooseMark(new SiteMark("no such")).Apply(site).Ok.ShouldBeFalse();
         new ChooseMark(new SiteMark(File: "gone")).Apply(site).Ok.ShouldBeFalse();
     }
@@ -173,10 +203,24 @@ public class WordmarkTests
     [Fact]
     public void A_drawn_logo_keeps_its_proportions_and_may_not_act()
     {
-        var svg = LogoFile.Check("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 300 100'><path fill='#c8102e' d='M0 0H9V9Z'/></svg>"u8.ToArray(), "#ffffff", "#101010").Value!;
+        var svg = LogoFile
+            .Check(
+                "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 300 100'><path fill='#c8102e' d='M0 0H9V9Z'/></svg>"u8.ToArray(),
+                "#ffffff",
+                "#101010"
+            )
+            .Value!;
         (svg.Width, svg.Height, svg.Extension).ShouldBe((720, 240, "svg"));
-        LogoFile.Check("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 1 1'><script>alert(1)</script></svg>"u8.ToArray(), "#ffffff", "#101010").Problem!.ShouldContain("code");
-        LogoFile.Check("<svg xmlns='http://www.w3.org/2000/svg'><path d='M0 0'/></svg>"u8.ToArray(), "#ffffff", "#101010").Problem!.ShouldContain("viewBox");
+        LogoFile
+            .Check(
+                "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 1 1'><script>alert(1)</script></svg>"u8.ToArray(),
+                "#ffffff",
+                "#101010"
+            )
+            .Problem!.ShouldContain("code");
+        LogoFile
+            .Check("<svg xmlns='http://www.w3.org/2000/svg'><path d='M0 0'/></svg>"u8.ToArray(), "#ffffff", "#101010")
+            .Problem!.ShouldContain("viewBox");
         LogoFile.Check("no picture"u8.ToArray(), "#ffffff", "#101010").Ok.ShouldBeFalse();
         var (site, _, _) = Site();
         var file = new SiteFile("logo1", "img/logo.svg", new string('a', 64), 720, 240, "Logo");

@@ -5,8 +5,8 @@ using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Trades;
@@ -27,7 +27,11 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
-        builder.UseSetting("Database", Connection).UseSetting("DataFolder", _folder).UseSetting("PublicPort", "80").UseSetting("Smtp:Port", Interlocked.Increment(ref _ports).ToString(System.Globalization.CultureInfo.InvariantCulture));
+        builder
+            .UseSetting("Database", Connection)
+            .UseSetting("DataFolder", _folder)
+            .UseSetting("PublicPort", "80")
+            .UseSetting("Smtp:Port", Interlocked.Increment(ref _ports).ToString(System.Globalization.CultureInfo.InvariantCulture));
         builder.UseContentRoot(Path.Combine(Root(), "src/Web"));
     }
 
@@ -37,11 +41,18 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
         using var scope = Services.CreateScope();
         await scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.MigrateAsync();
         var users = scope.ServiceProvider.GetRequiredService<Microsoft.AspNetCore.Identity.UserManager<AppUser>>();
-        var roles = scope.ServiceProvider.GetRequiredService<Microsoft.AspNetCore.Identity.RoleManager<Microsoft.AspNetCore.Identity.IdentityRole<Guid>>>();
+        var roles =
+            scope.ServiceProvider.GetRequiredService<Microsoft.AspNetCore.Identity.RoleManager<Microsoft.AspNetCore.Identity.IdentityRole<Guid>>>();
         foreach (var (name, role) in new[] { ("Ada Tidewell", "owner"), ("Mara Oake", "maker"), ("Ivo Venn", "maker") })
         {
-            if (!await roles.RoleExistsAsync(role)) await roles.CreateAsync(new(role));
-            var user = new AppUser { UserName = name, DisplayName = name, Email = $"{name.Split(' ')[0].ToLowerInvariant()}@tidewrack.example" };
+            if (!await roles.RoleExistsAsync(role))
+                await roles.CreateAsync(new(role));
+            var user = new AppUser
+            {
+                UserName = name,
+                DisplayName = name,
+                Email = $"{name.Split(' ')[0].ToLowerInvariant()}@tidewrack.example",
+            };
             (await users.CreateAsync(user, "saltmere-harbour")).Succeeded.ShouldBeTrue();
             await users.AddToRoleAsync(user, role);
         }
@@ -72,13 +83,15 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
     public Task<T> DbAsync<T>(Func<PlurimaxDb, Task<T>> act) => WithAsync(s => act(s.GetRequiredService<PlurimaxDb>()));
 
     /// <summary>A site made through the same code as real ones.</summary>
-    public Task<Site> SiteAsync(string name = "Bell Cycles", string trade = "bicycle-repair", string? email = "bench@bell.example") => WithAsync(async s =>
-    {
-        var facts = FactSheet.From(name, "Hallow");
-        if (email is not null) facts = facts.With("email", new FactEntry(new TextValue(email), FactSource.Client, true));
-        var trades = s.GetRequiredService<TradeCatalogue>();
-        return await s.GetRequiredService<SiteStore>().CreateAsync(trades[trade], facts, new Wishes(), "Mara Oake", null);
-    });
+    public Task<Site> SiteAsync(string name = "Bell Cycles", string trade = "bicycle-repair", string? email = "bench@bell.example") =>
+        WithAsync(async s =>
+        {
+            var facts = FactSheet.From(name, "Hallow");
+            if (email is not null)
+                facts = facts.With("email", new FactEntry(new TextValue(email), FactSource.Client, true));
+            var trades = s.GetRequiredService<TradeCatalogue>();
+            return await s.GetRequiredService<SiteStore>().CreateAsync(trades[trade], facts, new Wishes(), "Mara Oake", null);
+        });
 
     /// <summary>Signed off and live, without the clicks.</summary>
     public async Task<Site> LiveAsync(string name)
@@ -92,7 +105,8 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
         });
     }
 
-    public HttpClient Visitor(string host = "localhost") => CreateClient(new() { BaseAddress = new Uri($"http://{host}"), AllowAutoRedirect = false });
+    public HttpClient Visitor(string host = "localhost") =>
+        CreateClient(new() { BaseAddress = new Uri($"http://{host}"), AllowAutoRedirect = false });
 
     public async Task<Maker> SignInAsync(string who = "mara")
     {
@@ -105,7 +119,8 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
     public static string Root()
     {
         for (var d = new DirectoryInfo(AppContext.BaseDirectory); d is not null; d = d.Parent)
-            if (File.Exists(Path.Combine(d.FullName, "Plurimax.slnx"))) return d.FullName;
+            if (File.Exists(Path.Combine(d.FullName, "Plurimax.slnx")))
+                return d.FullName;
         throw new DirectoryNotFoundException();
     }
 }
@@ -140,19 +155,48 @@ public sealed partial class Maker(HttpClient http)
         using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = System.Net.Http.Json.JsonContent.Create(body) };
         request.Headers.Add("X-Form-Token", Token().Match(await http.GetStringAsync(from)).Groups[1].Value);
         var r = await http.SendAsync(request);
-        return (r.StatusCode, System.Text.Json.JsonDocument.Parse(await r.Content.ReadAsStringAsync() is { Length: > 0 } text ? text : "{}").RootElement);
+        return (
+            r.StatusCode,
+            System.Text.Json.JsonDocument.Parse(await r.Content.ReadAsStringAsync() is { Length: > 0 } text ? text : "{}").RootElement
+        );
     }
 
     /// <summary>Types in a passage of a site.</summary>
-    public Task<(HttpStatusCode Status, System.Text.Json.JsonElement Body)> TypeAsync(Guid site, string section, string path, string was, string html, bool evenSo = false) =>
-        AskAsync($"/sites/{site}/bench/type", new { section, path, html, was, evenSo }, $"/sites/{site}/bench");
+    public Task<(HttpStatusCode Status, System.Text.Json.JsonElement Body)> TypeAsync(
+        Guid site,
+        string section,
+        string path,
+        string was,
+        string html,
+        bool evenSo = false
+    ) =>
+        AskAsync(
+            $"/sites/{site}/bench/type",
+            new
+            {
+                section,
+                path,
+                html,
+                was,
+                evenSo,
+            },
+            $"/sites/{site}/bench"
+        );
 
     /// <summary>Files as a browser sends them, with the token of the page.</summary>
-    public static async Task<HttpResponseMessage> UploadAsync(HttpClient http, string page, string handler, Dictionary<string, string> fields, string field, params (string Name, byte[] Bytes)[] files)
+    public static async Task<HttpResponseMessage> UploadAsync(
+        HttpClient http,
+        string page,
+        string handler,
+        Dictionary<string, string> fields,
+        string field,
+        params (string Name, byte[] Bytes)[] files
+    )
     {
         var form = new MultipartFormDataContent();
         fields["__RequestVerificationToken"] = Token().Match(await http.GetStringAsync(page)).Groups[1].Value;
-        foreach (var (k, v) in fields) form.Add(new StringContent(v), k);
+        foreach (var (k, v) in fields)
+            form.Add(new StringContent(v), k);
         foreach (var (name, bytes) in files)
         {
             var part = new ByteArrayContent(bytes);
@@ -162,7 +206,8 @@ public sealed partial class Maker(HttpClient http)
         return await http.PostAsync($"{page}?handler={handler}", form);
     }
 
-    [GeneratedRegex("name=\"__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)\"")] private static partial Regex Token();
+    [GeneratedRegex("name=\"__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)\"")]
+    private static partial Regex Token();
 }
 
 [CollectionDefinition("app")]
@@ -170,7 +215,10 @@ public sealed class AppCollection : ICollectionFixture<App>;
 
 /// <summary>Counts the commands EF Core sends while it lives. Tests of the collection run one after the other.</summary>
 /// <summary>Counts the queries on the database of one application; others run at the same time.</summary>
-internal sealed class QueryCounter(App app) : IObserver<System.Diagnostics.DiagnosticListener>, IObserver<KeyValuePair<string, object?>>, IDisposable
+internal sealed class QueryCounter(App app)
+    : IObserver<System.Diagnostics.DiagnosticListener>,
+        IObserver<KeyValuePair<string, object?>>,
+        IDisposable
 {
     private readonly List<IDisposable> _subscriptions = [];
     private int _count;
@@ -182,13 +230,28 @@ internal sealed class QueryCounter(App app) : IObserver<System.Diagnostics.Diagn
     }
 
     public int Count => _count;
-    public void OnNext(System.Diagnostics.DiagnosticListener listener) { if (listener.Name == "Microsoft.EntityFrameworkCore") _subscriptions.Add(listener.Subscribe(this)); }
+
+    public void OnNext(System.Diagnostics.DiagnosticListener listener)
+    {
+        if (listener.Name == "Microsoft.EntityFrameworkCore")
+            _subscriptions.Add(listener.Subscribe(this));
+    }
+
     public void OnNext(KeyValuePair<string, object?> e)
     {
         // The outbox asks for mail on its own time.
-        if (e.Key == "Microsoft.EntityFrameworkCore.Database.Command.CommandExecuted" && e.Value is Microsoft.EntityFrameworkCore.Diagnostics.CommandExecutedEventData d && d.Command.Connection?.Database == new NpgsqlConnectionStringBuilder(app.Connection).Database && !d.Command.CommandText.Contains("outbox", StringComparison.Ordinal)) Interlocked.Increment(ref _count);
+        if (
+            e.Key == "Microsoft.EntityFrameworkCore.Database.Command.CommandExecuted"
+            && e.Value is Microsoft.EntityFrameworkCore.Diagnostics.CommandExecutedEventData d
+            && d.Command.Connection?.Database == new NpgsqlConnectionStringBuilder(app.Connection).Database
+            && !d.Command.CommandText.Contains("outbox", StringComparison.Ordinal)
+        )
+            Interlocked.Increment(ref _count);
     }
+
     public void OnCompleted() { }
+
     public void OnError(Exception error) { }
+
     public void Dispose() => _subscriptions.ForEach(s => s.Dispose());
 }

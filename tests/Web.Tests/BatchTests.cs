@@ -14,7 +14,14 @@ public class BatchTests(App app)
 {
     private async Task<Guid> ImportAsync(Maker maker, string csv, string standing, bool samples = true)
     {
-        var held = await Maker.UploadAsync(maker.Http, "/prospects", "List", new() { ["standing"] = standing }, "file", ("many.csv", Encoding.UTF8.GetBytes(csv)));
+        var held = await Maker.UploadAsync(
+            maker.Http,
+            "/prospects",
+            "List",
+            new() { ["standing"] = standing },
+            "file",
+            ("many.csv", Encoding.UTF8.GetBytes(csv))
+        );
         var page = held.Headers.Location!.ToString();
         var taken = await maker.PostAsync($"{page}?handler=Take", samples ? new() { ["samples"] = "true" } : [], page);
         return Guid.Parse(taken.Headers.Location!.ToString().Split('/')[2]);
@@ -27,7 +34,8 @@ public class BatchTests(App app)
         {
             await app.WithAsync(s => s.GetRequiredService<BatchDesk>().StepAsync(default));
             var report = (await app.WithAsync(s => s.GetRequiredService<BatchDesk>().ReportAsync(batch)))!;
-            if (report.Waiting == 0) return report;
+            if (report.Waiting == 0)
+                return report;
         }
     }
 
@@ -35,16 +43,40 @@ public class BatchTests(App app)
     public async Task A_list_becomes_samples_what_failed_says_why_and_is_tried_again_after_mending()
     {
         var maker = await app.SignInAsync();
-        var batch = await ImportAsync(maker, "name,what,town,tel\nVervain Cycles,bike shop,Saltmere,01632 962001\nVervain Nowhere,bike shop,,01632 962002\nVervain Odd,sea shanty hire,Saltmere,01632 962003\nVervain Pianos,piano tuner,Wrenfield,01632 962004\n", "Untouched");
+        var batch = await ImportAsync(
+            maker,
+            "name,what,town,tel\nVervain Cycles,bike shop,Saltmere,01632 962001\nVervain Nowhere,bike shop,,01632 962002\nVervain "
+                + "Odd,sea shanty hire,Saltmere,01632 962003\nVervain Pianos,piano tuner,Wrenfield,01632 962004\n",
+            "Untouched"
+        );
         var report = await DoneAsync(batch);
         (report.Made, report.Failed).ShouldBe((2, 2));
-        report.Rows.Where(r => r.State == BatchRowState.Failed).Select(r => r.Problem).ShouldBe(["The town is not known yet. A site that names the wrong one is worse than none.", "Choose the trade first; no template fits what is known."]);
-        var sites = await app.DbAsync(db => db.Sites.AsNoTracking().Include(s => s.Client).Where(s => s.Client.Name.StartsWith("Vervain")).ToListAsync());
+        report
+            .Rows.Where(r => r.State == BatchRowState.Failed)
+            .Select(r => r.Problem)
+            .ShouldBe([
+                "The town is not known yet. A site that names the wrong one is worse than none.",
+                "Choose the trade first; no template fits what is known.",
+            ]);
+        var sites = await app.DbAsync(db =>
+            db.Sites.AsNoTracking().Include(s => s.Client).Where(s => s.Client.Name.StartsWith("Vervain")).ToListAsync()
+        );
         sites.ShouldAllBe(s => s.IsSample);
         sites.Count.ShouldBe(2);
         // The town is filled in, and the failed ones are tried again: only the one that is still at fault fails.
         var nowhere = await app.DbAsync(db => db.Clients.SingleAsync(c => c.Name == "Vervain Nowhere"));
-        await maker.PostAsync($"/clients/{nowhere.Id}?handler=Facts", new() { ["revision"] = "1", ["tradeId"] = "bicycle-repair", ["f.business.name"] = "Vervain Nowhere", ["f.place/town"] = "Larkmouth", ["f.place/country"] = "GB" }, $"/clients/{nowhere.Id}");
+        await maker.PostAsync(
+            $"/clients/{nowhere.Id}?handler=Facts",
+            new()
+            {
+                ["revision"] = "1",
+                ["tradeId"] = "bicycle-repair",
+                ["f.business.name"] = "Vervain Nowhere",
+                ["f.place/town"] = "Larkmouth",
+                ["f.place/country"] = "GB",
+            },
+            $"/clients/{nowhere.Id}"
+        );
         await maker.PostAsync($"/batches/{batch}?handler=Again", [], $"/batches/{batch}");
         report = await DoneAsync(batch);
         (report.Made, report.Failed).ShouldBe((3, 1));
@@ -57,7 +89,13 @@ public class BatchTests(App app)
     public async Task Clients_of_a_list_become_real_sites_on_the_Line()
     {
         var maker = await app.SignInAsync();
-        var report = await DoneAsync(await ImportAsync(maker, "name,what,town,tel\nWoodruff Cycles,bike shop,Saltmere,01632 962011\nWoodruff Trees,tree surgeon,Saltmere,01632 962012\n", "Active"));
+        var report = await DoneAsync(
+            await ImportAsync(
+                maker,
+                "name,what,town,tel\nWoodruff Cycles,bike shop,Saltmere,01632 962011\nWoodruff Trees,tree surgeon,Saltmere,01632 962012\n",
+                "Active"
+            )
+        );
         (report.Made, report.Failed).ShouldBe((2, 0));
         (await maker.GetAsync("/?find=woodruff")).Body.ShouldContain("Woodruff Trees");
         var client = await app.DbAsync(db => db.Clients.AsNoTracking().SingleAsync(c => c.Name == "Woodruff Trees"));
@@ -72,12 +110,39 @@ public class BatchTests(App app)
         var ids = await app.WithAsync(async s =>
         {
             var db = s.GetRequiredService<PlurimaxDb>();
-            var many = Enumerable.Range(0, 12).Select(i => new Client { Name = $"Yellowrattle {i}", Facts = FactSheet.From($"Yellowrattle {i}", "Saltmere"), Standing = Standing.Untouched, TradeId = "cafe", CreatedAt = DateTimeOffset.UtcNow }).ToList();
+            var many = Enumerable
+                .Range(0, 12)
+                .Select(i => new Client
+                {
+                    Name = $"Yellowrattle {i}",
+                    Facts = FactSheet.From($"Yellowrattle {i}", "Saltmere"),
+                    Standing = Standing.Untouched,
+                    TradeId = "cafe",
+                    CreatedAt = DateTimeOffset.UtcNow,
+                })
+                .ToList();
             db.AddRange(many);
             // Paused before it begins, so that the runner leaves it alone.
-            var batch = new Batch { Name = "Twelve", Who = "m", Samples = true, State = BatchState.Paused, CreatedAt = DateTimeOffset.UtcNow };
+            var batch = new Batch
+            {
+                Name = "Twelve",
+                Who = "m",
+                Samples = true,
+                State = BatchState.Paused,
+                CreatedAt = DateTimeOffset.UtcNow,
+            };
             db.Add(batch);
-            db.AddRange(many.Select((c, i) => new BatchRow { BatchId = batch.Id, Number = i + 1, ClientId = c.Id }));
+            db.AddRange(
+                many.Select(
+                    (c, i) =>
+                        new BatchRow
+                        {
+                            BatchId = batch.Id,
+                            Number = i + 1,
+                            ClientId = c.Id,
+                        }
+                )
+            );
             await db.SaveChangesAsync();
             return (batch.Id, First: many[0].Id);
         });
@@ -101,15 +166,26 @@ public class BatchTests(App app)
         var maker = await app.SignInAsync();
         var id = await app.DbAsync(async db =>
         {
-            var c = new Client { Name = "Zinnia Café", Facts = FactSheet.From("Zinnia Café", "Saltmere"), Standing = Standing.Untouched, TradeId = "cafe", CreatedAt = DateTimeOffset.UtcNow };
+            var c = new Client
+            {
+                Name = "Zinnia Café",
+                Facts = FactSheet.From("Zinnia Café", "Saltmere"),
+                Standing = Standing.Untouched,
+                TradeId = "cafe",
+                CreatedAt = DateTimeOffset.UtcNow,
+            };
             db.Add(c);
             await db.SaveChangesAsync();
             return c.Id;
         });
         var ticked = await maker.PostAsync("/prospects?handler=Batch", new() { ["pick"] = id.ToString(), ["first"] = "0" }, "/prospects");
         (await DoneAsync(Guid.Parse(ticked.Headers.Location!.ToString().Split('/')[2]))).Made.ShouldBe(1);
-        (await maker.PostAsync("/prospects?handler=Batch", new() { ["first"] = "5", ["find"] = "zinnia" }, "/prospects")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await maker.PostAsync("/prospects?handler=Batch", new() { ["first"] = "0" }, "/prospects")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (
+            await maker.PostAsync("/prospects?handler=Batch", new() { ["first"] = "5", ["find"] = "zinnia" }, "/prospects")
+        ).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await maker.PostAsync("/prospects?handler=Batch", new() { ["first"] = "0" }, "/prospects")).StatusCode.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
         (await maker.GetAsync($"/batches/{Guid.NewGuid()}")).Status.ShouldBe(HttpStatusCode.NotFound);
     }
 
@@ -119,11 +195,32 @@ public class BatchTests(App app)
         var ids = await app.DbAsync(async db =>
         {
             // A list with a hole in it, as no form of ours writes it: the making itself fails on it.
-            var bad = new Client { Name = "Quince One", Facts = FactSheet.From("Quince One", "Saltmere"), Standing = Standing.Active, TradeId = "cafe", CreatedAt = DateTimeOffset.UtcNow };
-            var good = new Client { Name = "Quince Two", Facts = FactSheet.From("Quince Two", "Saltmere"), Standing = Standing.Active, TradeId = "cafe", CreatedAt = DateTimeOffset.UtcNow };
+            var bad = new Client
+            {
+                Name = "Quince One",
+                Facts = FactSheet.From("Quince One", "Saltmere"),
+                Standing = Standing.Active,
+                TradeId = "cafe",
+                CreatedAt = DateTimeOffset.UtcNow,
+            };
+            var good = new Client
+            {
+                Name = "Quince Two",
+                Facts = FactSheet.From("Quince Two", "Saltmere"),
+                Standing = Standing.Active,
+                TradeId = "cafe",
+                CreatedAt = DateTimeOffset.UtcNow,
+            };
             db.AddRange(bad, good);
             await db.SaveChangesAsync();
-            await db.Database.ExecuteSqlAsync($"update clients set facts = jsonb_set(facts, '{{entries,services}}', '{{\"value\": {{\"is\": \"list\", \"items\": [null]}}, \"confirmed\": true, \"shown\": true}}') where id = {bad.Id}");
+            await db.Database.ExecuteSqlAsync(
+                $$"""
+                update clients
+                set facts = jsonb_set(facts, '{entries,services}',
+                  '{"value": {"is": "list", "items": [null]}, "confirmed": true, "shown": true}')
+                where id = {{bad.Id}}
+                """
+            );
             return new[] { bad.Id, good.Id };
         });
         var batch = (await app.WithAsync(s => s.GetRequiredService<BatchDesk>().StartAsync("Two", ids, false, "m", null)))!;

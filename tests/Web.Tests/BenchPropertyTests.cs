@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Sites;
 
 namespace Plurimax.Web.Tests;
@@ -10,7 +10,12 @@ namespace Plurimax.Web.Tests;
 /// <summary>What holds for any row of edits, whoever makes them in whichever order.</summary>
 public class BenchPropertyTests(App app) : IClassFixture<App>
 {
-    private Task<SiteDocument> DocumentAsync(Guid site) => app.WithAsync(async s => { var store = s.GetRequiredService<SiteStore>(); return await store.DocumentAsync((await store.FindAsync(site))!); });
+    private Task<SiteDocument> DocumentAsync(Guid site) =>
+        app.WithAsync(async s =>
+        {
+            var store = s.GetRequiredService<SiteStore>();
+            return await store.DocumentAsync((await store.FindAsync(site))!);
+        });
 
     private static Edit Any(Random dice, SiteDocument site)
     {
@@ -42,8 +47,21 @@ public class BenchPropertyTests(App app) : IClassFixture<App>
         while (documents.Count < 25)
         {
             var head = (await app.WithAsync(async s => (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!)).Head;
-            var done = await app.WithAsync(async s => await s.GetRequiredService<SiteStore>().EditAsync(site.Id, head, Any(dice, await s.GetRequiredService<SiteStore>().DocumentAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!)), "test"));
-            if (done.Ok && done.Document!.ToJson() != documents[^1]) documents.Add(done.Document.ToJson());
+            var done = await app.WithAsync(async s =>
+                await s.GetRequiredService<SiteStore>()
+                    .EditAsync(
+                        site.Id,
+                        head,
+                        Any(
+                            dice,
+                            await s.GetRequiredService<SiteStore>()
+                                .DocumentAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!)
+                        ),
+                        "test"
+                    )
+            );
+            if (done.Ok && done.Document!.ToJson() != documents[^1])
+                documents.Add(done.Document.ToJson());
         }
         foreach (var earlier in documents.AsEnumerable().Reverse().Skip(1))
         {
@@ -65,21 +83,43 @@ public class BenchPropertyTests(App app) : IClassFixture<App>
         var site = await app.SiteAsync("Unanswered");
         var was = (await DocumentAsync(site.Id)).FindSection("home.opening")!.Value.Section.Content.Heading.Text;
         await maker.TypeAsync(site.Id, "home.opening", "heading", was, "Ev");
-        async Task<System.Net.HttpStatusCode> Again(string[]? tried) => (await maker.AskAsync($"/sites/{site.Id}/bench/type", new { section = "home.opening", path = "heading", was, html = "Every wheel", tried }, $"/sites/{site.Id}/bench")).Status;
+        async Task<System.Net.HttpStatusCode> Again(string[]? tried) =>
+            (
+                await maker.AskAsync(
+                    $"/sites/{site.Id}/bench/type",
+                    new
+                    {
+                        section = "home.opening",
+                        path = "heading",
+                        was,
+                        html = "Every wheel",
+                        tried,
+                    },
+                    $"/sites/{site.Id}/bench"
+                )
+            ).Status;
         (await Again(null)).ShouldBe(System.Net.HttpStatusCode.Conflict);
         (await Again(["Other words"])).ShouldBe(System.Net.HttpStatusCode.Conflict);
         (await Again(["E", "Ev"])).ShouldBe(System.Net.HttpStatusCode.OK);
         (await DocumentAsync(site.Id)).FindSection("home.opening")!.Value.Section.Content.Heading.Text.ShouldBe("Every wheel");
     }
 
-    /// <summary>Four writers, each in passages of their own, who all began with the first document; their saves come in any order, some at once.</summary>
+    /// <summary>
+    /// Four writers, each in passages of their own, who all began with the first document; their saves come in any order, some at once.
+    /// </summary>
     [Theory, InlineData(5), InlineData(6)]
     public async Task Writers_in_different_passages_end_with_one_document_whatever_the_order(int seed)
     {
         var dice = new Random(seed);
         var (one, two) = (await app.SiteAsync($"Order A{seed}"), await app.SiteAsync($"Order B{seed}"));
         var first = await DocumentAsync(one.Id);
-        var places = first.Pages.SelectMany(p => p.Sections).SelectMany(s => s.Content.Passages().Where(p => p.Path is "heading" or "text" && !p.Passage.IsEmpty).Select(p => (s.Id, p.Path))).Take(12).ToList();
+        var places = first
+            .Pages.SelectMany(p => p.Sections)
+            .SelectMany(s =>
+                s.Content.Passages().Where(p => p.Path is "heading" or "text" && !p.Passage.IsEmpty).Select(p => (s.Id, p.Path))
+            )
+            .Take(12)
+            .ToList();
         var saves = places.Select((p, i) => (p.Id, p.Path, Text: $"Text {i} of {seed}", Who: $"writer {i % 4}")).ToList();
         await Task.WhenAll(SaveAsync(one.Id, saves), SaveAsync(two.Id, [.. saves.OrderBy(_ => dice.Next())]));
         var (a, b) = (await DocumentAsync(one.Id), await DocumentAsync(two.Id));
@@ -93,13 +133,17 @@ public class BenchPropertyTests(App app) : IClassFixture<App>
         {
             var was = await DocumentAsync(site);
             foreach (var group in order.Chunk(3))
-                await Task.WhenAll(group.Select(async s =>
-                {
-                    var before = was.FindSection(s.Id)!.Value.Section.Content.Passages().First(p => p.Path == s.Path).Passage.Text;
-                    var outcome = await app.WithAsync(x => x.GetRequiredService<SiteStore>().TypeAsync(site, s.Id, s.Path, before, s.Text, s.Who));
-                    outcome.Problem.ShouldBeNull();
-                    outcome.Ok.ShouldBeTrue();
-                }));
+                await Task.WhenAll(
+                    group.Select(async s =>
+                    {
+                        var before = was.FindSection(s.Id)!.Value.Section.Content.Passages().First(p => p.Path == s.Path).Passage.Text;
+                        var outcome = await app.WithAsync(x =>
+                            x.GetRequiredService<SiteStore>().TypeAsync(site, s.Id, s.Path, before, s.Text, s.Who)
+                        );
+                        outcome.Problem.ShouldBeNull();
+                        outcome.Ok.ShouldBeTrue();
+                    })
+                );
         }
     }
 }

@@ -1,9 +1,9 @@
-using System.Net.Http.Json;
 using System.Net;
+using System.Net.Http.Json;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Sites;
 using Plurimax.Web.Benching;
@@ -13,8 +13,16 @@ namespace Plurimax.Web.Tests;
 
 public class BenchTests(App app) : IClassFixture<App>
 {
-    private Task<SiteDocument> DocumentAsync(Guid site) => app.WithAsync(async s => { var store = s.GetRequiredService<SiteStore>(); return await store.DocumentAsync((await store.FindAsync(site))!); });
-    private async Task<string> TextAsync(Guid site, string section, string path) => (await DocumentAsync(site)).FindSection(section)!.Value.Section.Content.Passages().First(p => p.Path == path).Passage.Text;
+    private Task<SiteDocument> DocumentAsync(Guid site) =>
+        app.WithAsync(async s =>
+        {
+            var store = s.GetRequiredService<SiteStore>();
+            return await store.DocumentAsync((await store.FindAsync(site))!);
+        });
+
+    private async Task<string> TextAsync(Guid site, string section, string path) =>
+        (await DocumentAsync(site)).FindSection(section)!.Value.Section.Content.Passages().First(p => p.Path == path).Passage.Text;
+
     private Task<int> RevisionsAsync(Guid site) => app.DbAsync(d => d.Revisions.CountAsync(r => r.SiteId == site));
 
     [Fact]
@@ -23,14 +31,22 @@ public class BenchTests(App app) : IClassFixture<App>
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Typed");
         var was = await TextAsync(site.Id, "home.opening", "text");
-        var (status, body) = await maker.TypeAsync(site.Id, "home.opening", "text", was, "<p>Mended <b>today</b> by <span class=\"fc\" data-t=\"{{ business.name }}\">business name</span>.</p>");
+        var (status, body) = await maker.TypeAsync(
+            site.Id,
+            "home.opening",
+            "text",
+            was,
+            "<p>Mended <b>today</b> by <span class=\"fc\" data-t=\"{{ business.name }}\">business name</span>.</p>"
+        );
         status.ShouldBe(HttpStatusCode.OK);
         (await TextAsync(site.Id, "home.opening", "text")).ShouldBe("Mended **today** by {{ business.name }}.");
         var shown = body.GetProperty("shown").GetString()!;
         shown.ShouldContain("Mended <strong>today</strong> by Typed.");
         // The same bytes as on the whole page.
         var page = await maker.Http.GetStringAsync($"/sites/{site.Id}/bench");
-        var sheet = await maker.Http.GetStringAsync(System.Text.RegularExpressions.Regex.Match(page, "src=\"(/sheet/[^\"#]+)").Groups[1].Value);
+        var sheet = await maker.Http.GetStringAsync(
+            System.Text.RegularExpressions.Regex.Match(page, "src=\"(/sheet/[^\"#]+)").Groups[1].Value
+        );
         sheet.ShouldContain(shown);
     }
 
@@ -52,7 +68,12 @@ public class BenchTests(App app) : IClassFixture<App>
         await maker.PostAsync($"/sites/{site.Id}/bench?handler=Step&back=false", new() { ["leaf"] = "home" });
         (await TextAsync(site.Id, "home.opening", "heading")).ShouldBe("Mended");
         // What something refers to stays: here a released version.
-        await app.WithAsync(async s => { await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake"); return 0; });
+        await app.WithAsync(async s =>
+        {
+            await s.GetRequiredService<Publisher>()
+                .ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake");
+            return 0;
+        });
         await maker.TypeAsync(site.Id, "home.opening", "heading", "Mended", "Mended again");
         (await RevisionsAsync(site.Id)).ShouldBe(3);
     }
@@ -72,7 +93,9 @@ public class BenchTests(App app) : IClassFixture<App>
         body.GetProperty("theirs").GetString().ShouldBe("Mara wrote this");
         body.GetProperty("who").GetString().ShouldBe("Mara Oake");
         (await TextAsync(site.Id, "home.opening", "heading")).ShouldBe("Mara wrote this");
-        (await ivo.TypeAsync(site.Id, "home.opening", "heading", heading, "Ivo wrote this", evenSo: true)).Status.ShouldBe(HttpStatusCode.OK);
+        (await ivo.TypeAsync(site.Id, "home.opening", "heading", heading, "Ivo wrote this", evenSo: true)).Status.ShouldBe(
+            HttpStatusCode.OK
+        );
         (await TextAsync(site.Id, "home.opening", "heading")).ShouldBe("Ivo wrote this");
         (await TextAsync(site.Id, "home.opening", "text")).ShouldBe("Ivo wrote beside it");
     }
@@ -83,10 +106,15 @@ public class BenchTests(App app) : IClassFixture<App>
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Crowd");
         var document = await DocumentAsync(site.Id);
-        var places = document.Pages.SelectMany(p => p.Sections).SelectMany(s => s.Content.Passages().Where(p => p.Path == "heading" && !p.Passage.IsEmpty).Select(p => (s.Id, p.Passage.Text))).Take(8).ToList();
+        var places = document
+            .Pages.SelectMany(p => p.Sections)
+            .SelectMany(s => s.Content.Passages().Where(p => p.Path == "heading" && !p.Passage.IsEmpty).Select(p => (s.Id, p.Passage.Text)))
+            .Take(8)
+            .ToList();
         var answers = await Task.WhenAll(places.Select((p, i) => maker.TypeAsync(site.Id, p.Id, "heading", p.Text, $"Heading {i}")));
         answers.ShouldAllBe(a => a.Status == HttpStatusCode.OK);
-        for (var i = 0; i < places.Count; i++) (await TextAsync(site.Id, places[i].Id, "heading")).ShouldBe($"Heading {i}");
+        for (var i = 0; i < places.Count; i++)
+            (await TextAsync(site.Id, places[i].Id, "heading")).ShouldBe($"Heading {i}");
     }
 
     [Fact]
@@ -95,14 +123,30 @@ public class BenchTests(App app) : IClassFixture<App>
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Markup");
         var was = await TextAsync(site.Id, "home.opening", "text");
-        var (_, body) = await maker.TypeAsync(site.Id, "home.opening", "text", was, "<p>a<script>alert(1)</script><img src=x onerror=alert(1)> <a href=\"javascript:alert(1)\" onclick=alert(1)>b</a> {{ 'x' | raw }}</p>");
+        var (_, body) = await maker.TypeAsync(
+            site.Id,
+            "home.opening",
+            "text",
+            was,
+            "<p>a<script>alert(1)</script><img src=x onerror=alert(1)> <a href=\"javascript:alert(1)\" onclick=alert(1)>b</a> {{ "
+                + "'x' | raw }}</p>"
+        );
         foreach (var html in new[] { body.GetProperty("shown").GetString()!, body.GetProperty("html").GetString()! })
         {
             html.ShouldNotContain("<script");
             html.ShouldNotContain("onerror");
             html.ShouldNotContain("javascript:");
         }
-        (await maker.AskAsync($"/sites/{site.Id}/bench/clean", new { html = "<b onclick=x>bold</b><style>p{}</style>", block = true }, $"/sites/{site.Id}/bench")).Body.GetProperty("html").GetString().ShouldBe("<p><strong>bold</strong></p>");
+        (
+            await maker.AskAsync(
+                $"/sites/{site.Id}/bench/clean",
+                new { html = "<b onclick=x>bold</b><style>p{}</style>", block = true },
+                $"/sites/{site.Id}/bench"
+            )
+        )
+            .Body.GetProperty("html")
+            .GetString()
+            .ShouldBe("<p><strong>bold</strong></p>");
     }
 
     [Fact]
@@ -110,7 +154,14 @@ public class BenchTests(App app) : IClassFixture<App>
     {
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Refused");
-        var (status, body) = await maker.TypeAsync(site.Id, "home.opening", "heading", "", new string('x', SetText.Longest + 1), evenSo: true);
+        var (status, body) = await maker.TypeAsync(
+            site.Id,
+            "home.opening",
+            "heading",
+            "",
+            new string('x', SetText.Longest + 1),
+            evenSo: true
+        );
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         body.GetProperty("problem").GetString()!.ShouldContain("6,000");
         (await maker.TypeAsync(site.Id, "home.nowhere", "heading", "", "x")).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
@@ -125,9 +176,15 @@ public class BenchTests(App app) : IClassFixture<App>
         var (_, chip) = await maker.AskAsync($"{bench}/chip", new { fact = "place.town" }, bench);
         chip.GetProperty("html").GetString()!.ShouldContain("title=\"Hallow\"");
         (await maker.AskAsync($"{bench}/fact", new { fact = "place.town", value = "Larkmouth" }, bench)).Status.ShouldBe(HttpStatusCode.OK);
-        (await app.DbAsync(d => d.Clients.SingleAsync(c => c.Id == site.ClientId))).Facts.Any<AddressValue>("place")!.Town.ShouldBe("Larkmouth");
-        (await maker.AskAsync($"{bench}/fact", new { fact = "phone", value = "12" }, bench)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        var own = (await maker.AskAsync($"{bench}/chip", new { fact = "place.town", own = "the old harbour" }, bench)).Body.GetProperty("html").GetString()!;
+        (await app.DbAsync(d => d.Clients.SingleAsync(c => c.Id == site.ClientId)))
+            .Facts.Any<AddressValue>("place")!
+            .Town.ShouldBe("Larkmouth");
+        (await maker.AskAsync($"{bench}/fact", new { fact = "phone", value = "12" }, bench)).Status.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
+        var own = (await maker.AskAsync($"{bench}/chip", new { fact = "place.town", own = "the old harbour" }, bench))
+            .Body.GetProperty("html")
+            .GetString()!;
         own.ShouldContain("instead of town (Larkmouth)");
         var (_, typed) = await maker.TypeAsync(site.Id, "home.opening", "heading", "", $"Down by {own}", evenSo: true);
         typed.GetProperty("shown").GetString()!.ShouldContain("Down by the old harbour");
@@ -138,7 +195,13 @@ public class BenchTests(App app) : IClassFixture<App>
     {
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Token");
-        var job = new { section = "home.opening", path = "heading", html = "x", was = "" };
+        var job = new
+        {
+            section = "home.opening",
+            path = "heading",
+            html = "x",
+            was = "",
+        };
         (await maker.Http.PostAsJsonAsync($"/sites/{site.Id}/bench/type", job)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await app.Visitor().PostAsJsonAsync($"/sites/{site.Id}/bench/type", job)).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
         (await app.Visitor().GetAsync($"/sites/{site.Id}/bench/changes")).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
@@ -154,7 +217,8 @@ public class BenchTests(App app) : IClassFixture<App>
         var next = heard.MoveNextAsync().AsTask();
         // The ear may still be on its way to the database: one types on until one is heard.
         var was = await TextAsync(site.Id, "home.opening", "heading");
-        for (var i = 0; !next.IsCompleted && i < 400; i++) await maker.TypeAsync(site.Id, "home.opening", "heading", was, was = $"Once {i}");
+        for (var i = 0; !next.IsCompleted && i < 400; i++)
+            await maker.TypeAsync(site.Id, "home.opening", "heading", was, was = $"Once {i}");
         (await next).ShouldBeTrue();
         heard.Current.Section.ShouldBe("home.opening");
         heard.Current.Who.ShouldBe("Mara Oake");
@@ -167,7 +231,15 @@ public class BenchTests(App app) : IClassFixture<App>
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Entries");
         var steps = (await DocumentAsync(site.Id)).Pages.SelectMany(p => p.Sections).First(s => s.Content is StepsContent);
-        Dictionary<string, string> At(string how, int at, int revision) => new() { ["revision"] = $"{revision}", ["leaf"] = "home", ["section"] = steps.Id, ["how"] = how, ["at"] = $"{at}" };
+        Dictionary<string, string> At(string how, int at, int revision) =>
+            new()
+            {
+                ["revision"] = $"{revision}",
+                ["leaf"] = "home",
+                ["section"] = steps.Id,
+                ["how"] = how,
+                ["at"] = $"{at}",
+            };
         await maker.PostAsync($"/sites/{site.Id}/bench?handler=Item", At("remove", 0, 1));
         await maker.PostAsync($"/sites/{site.Id}/bench?handler=Item", At("down", 0, 2));
         await maker.PostAsync($"/sites/{site.Id}/bench?handler=Item", At("add", 0, 3));
@@ -189,19 +261,45 @@ public class BenchTests(App app) : IClassFixture<App>
         const string words = "hide the steps, round corners, the phone number is 01632 960123 and sing a song";
         var (status, body) = await maker.AskAsync($"{bench}/say", new { words, leaf = "home" }, bench);
         status.ShouldBe(HttpStatusCode.OK);
-        body.GetProperty("acts").EnumerateArray().Select(a => a.GetProperty("code").GetString()).ShouldBe(["section.hide home.steps", "look.corners round", "fact.phone 01632 960123"]);
+        body.GetProperty("acts")
+            .EnumerateArray()
+            .Select(a => a.GetProperty("code").GetString())
+            .ShouldBe(["section.hide home.steps", "look.corners round", "fact.phone 01632 960123"]);
         body.GetProperty("missed")[0].GetProperty("words").GetString().ShouldBe("sing a song");
         (await RevisionsAsync(site.Id)).ShouldBe(1);
         (await maker.Http.GetStringAsync(body.GetProperty("sheet").GetString())).ShouldContain("01632 960123");
         // Only what is still wanted.
-        (await maker.AskAsync($"{bench}/say", new { words, leaf = "home", except = new[] { "look.corners round" }, revision = 1 }, bench)).Status.ShouldBe(HttpStatusCode.OK);
+        (
+            await maker.AskAsync(
+                $"{bench}/say",
+                new
+                {
+                    words,
+                    leaf = "home",
+                    except = new[] { "look.corners round" },
+                    revision = 1,
+                },
+                bench
+            )
+        ).Status.ShouldBe(HttpStatusCode.OK);
         var now = await DocumentAsync(site.Id);
         now.FindSection("home.steps")!.Value.Section.Hidden.ShouldBeTrue();
         now.Look.Details.ShouldBeNull();
         Task<FactSheet> FactsAsync() => app.DbAsync(d => d.Clients.Where(c => c.Id == site.ClientId).Select(c => c.Facts).SingleAsync());
         (await FactsAsync()).Any<PhoneValue>("phone")!.National.ShouldBe("01632 960123");
         // Said of what is not the newest: nothing happens.
-        (await maker.AskAsync($"{bench}/say", new { words, leaf = "home", revision = 1 }, bench)).Status.ShouldBe(HttpStatusCode.Conflict);
+        (
+            await maker.AskAsync(
+                $"{bench}/say",
+                new
+                {
+                    words,
+                    leaf = "home",
+                    revision = 1,
+                },
+                bench
+            )
+        ).Status.ShouldBe(HttpStatusCode.Conflict);
         await maker.PostAsync($"{bench}?handler=Step&back=true", new() { ["leaf"] = "home" });
         (await DocumentAsync(site.Id)).FindSection("home.steps")!.Value.Section.Hidden.ShouldBeFalse();
         (await FactsAsync())["phone"].ShouldBeNull();

@@ -2,8 +2,8 @@ using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Proofs;
@@ -15,11 +15,51 @@ namespace Plurimax.Web.Tests;
 [Collection("app")]
 public class BriefingTests(App app)
 {
-    private static Task<HttpResponseMessage> UploadAsync(HttpClient http, string page, string handler, Dictionary<string, string> fields, params (string Name, byte[] Bytes)[] files) =>
-        Maker.UploadAsync(http, page, handler, fields, "files", files);
+    private static Task<HttpResponseMessage> UploadAsync(
+        HttpClient http,
+        string page,
+        string handler,
+        Dictionary<string, string> fields,
+        params (string Name, byte[] Bytes)[] files
+    ) => Maker.UploadAsync(http, page, handler, fields, "files", files);
 
     /// <summary>The head of a PNG, which is all that is looked at (W3C PNG, 11.2.2).</summary>
-    private static byte[] Png(int w, int h) => [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, 0, 0, 0, 13, 0x49, 0x48, 0x44, 0x52, 0, 0, (byte)(w >> 8), (byte)w, 0, 0, (byte)(h >> 8), (byte)h, 8, 2, 0, 0, 0, 0, 0, 0, 0];
+    private static byte[] Png(int w, int h) =>
+        [
+            0x89,
+            0x50,
+            0x4E,
+            0x47,
+            0x0D,
+            0x0A,
+            0x1A,
+            0x0A,
+            0,
+            0,
+            0,
+            13,
+            0x49,
+            0x48,
+            0x44,
+            0x52,
+            0,
+            0,
+            (byte)(w >> 8),
+            (byte)w,
+            0,
+            0,
+            (byte)(h >> 8),
+            (byte)h,
+            8,
+            2,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+        ];
 
     private Task<Client> ClientAsync(Site site) => app.DbAsync(db => db.Clients.AsNoTracking().FirstAsync(c => c.Id == site.ClientId));
 
@@ -27,32 +67,61 @@ public class BriefingTests(App app)
     public async Task Notes_and_files_become_a_check_sheet_and_only_what_is_ticked_is_stated()
     {
         var maker = await app.SignInAsync();
-        var read = await UploadAsync(maker.Http, "/new", "Read", new() { ["Text"] = "Wick Cycles, bike workshop, 9 Station Row, Wrenfield WF3 2TT. Tel 01632 960155. Puncture repair £12." },
-            ("hours.txt", "Open Tue to Sat 9 - 6"u8.ToArray()), ("virus.exe", [.. "MZ"u8, 0, 0]));
+        var read = await UploadAsync(
+            maker.Http,
+            "/new",
+            "Read",
+            new() { ["Text"] = "Wick Cycles, bike workshop, 9 Station Row, Wrenfield WF3 2TT. Tel 01632 960155. Puncture repair £12." },
+            ("hours.txt", "Open Tue to Sat 9 - 6"u8.ToArray()),
+            ("virus.exe", [.. "MZ"u8, 0, 0])
+        );
         read.StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var sheet = read.Headers.Location!.ToString();
         var (_, body) = await maker.GetAsync(sheet);
-        foreach (var part in new[] { "value=\"Wick Cycles\"", "value=\"9 Station Row\"", "value=\"01632 960155\"", "Tue-Sat 9:00-18:00", "Puncture repair | 12", "virus.exe: is a program", "<mark>01632 960155</mark>" }) body.ShouldContain(part);
-        var (status, _) = await maker.SendAsync(sheet, new()
-        {
-            ["Words"] = "bicycle repair",
-            ["f.business.name"] = "Wick Cycles",
-            ["c.business.name"] = "yes",
-            ["f.place/street"] = "9 Station Row",
-            ["f.place/town"] = "Wrenfield",
-            ["f.place/postcode"] = "WF3 2TT",
-            ["f.place/country"] = "GB",
-            ["c.place"] = "yes",
-            ["f.phone"] = "01632 960155",
-            ["f.hours"] = "Tue-Sat 9:00-17:00",
-            ["c.hours"] = "yes",
-            ["f.prices"] = "Puncture repair | 12",
-            ["c.prices"] = "yes",
-        });
+        foreach (
+            var part in new[]
+            {
+                "value=\"Wick Cycles\"",
+                "value=\"9 Station Row\"",
+                "value=\"01632 960155\"",
+                "Tue-Sat 9:00-18:00",
+                "Puncture repair | 12",
+                "virus.exe: is a program",
+                "<mark>01632 960155</mark>",
+            }
+        )
+            body.ShouldContain(part);
+        var (status, _) = await maker.SendAsync(
+            sheet,
+            new()
+            {
+                ["Words"] = "bicycle repair",
+                ["f.business.name"] = "Wick Cycles",
+                ["c.business.name"] = "yes",
+                ["f.place/street"] = "9 Station Row",
+                ["f.place/town"] = "Wrenfield",
+                ["f.place/postcode"] = "WF3 2TT",
+                ["f.place/country"] = "GB",
+                ["c.place"] = "yes",
+                ["f.phone"] = "01632 960155",
+                ["f.hours"] = "Tue-Sat 9:00-17:00",
+                ["c.hours"] = "yes",
+                ["f.prices"] = "Puncture repair | 12",
+                ["c.prices"] = "yes",
+            }
+        );
         status.ShouldBe(HttpStatusCode.Redirect);
-        var facts = await app.DbAsync(db => db.Clients.AsNoTracking().Where(c => c.Name == "Wick Cycles").Select(c => c.Facts).FirstAsync());
+        var facts = await app.DbAsync(db =>
+            db.Clients.AsNoTracking().Where(c => c.Name == "Wick Cycles").Select(c => c.Facts).FirstAsync()
+        );
         facts["phone"].ShouldSatisfyAllConditions(e => e!.Confirmed.ShouldBeFalse(), e => e!.Source.ShouldBe(FactSource.Document));
-        facts["hours"].ShouldSatisfyAllConditions(e => e!.Confirmed.ShouldBeTrue(), e => e!.Source.ShouldBe(FactSource.Maker), e => e!.Value.Summary().ShouldBe("Tue-Sat 9:00-17:00"), e => e!.Earlier!.Value.Length.ShouldBe(1));
+        facts["hours"]
+            .ShouldSatisfyAllConditions(
+                e => e!.Confirmed.ShouldBeTrue(),
+                e => e!.Source.ShouldBe(FactSource.Maker),
+                e => e!.Value.Summary().ShouldBe("Tue-Sat 9:00-17:00"),
+                e => e!.Earlier!.Value.Length.ShouldBe(1)
+            );
         facts.Public<PhoneValue>("phone").ShouldBeNull();
     }
 
@@ -60,11 +129,24 @@ public class BriefingTests(App app)
     public async Task A_sheet_belongs_to_whoever_made_it_and_a_wrong_value_keeps_all_that_was_typed()
     {
         var maker = await app.SignInAsync();
-        var sheet = (await UploadAsync(maker.Http, "/new", "Read", new() { ["Text"] = "Bell Cycles in Hallow, bike shop, 01632 960142" })).Headers.Location!.ToString();
+        var sheet = (
+            await UploadAsync(maker.Http, "/new", "Read", new() { ["Text"] = "Bell Cycles in Hallow, bike shop, 01632 960142" })
+        ).Headers.Location!.ToString();
         (await (await app.SignInAsync("ivo")).GetAsync(sheet)).Status.ShouldBe(HttpStatusCode.NotFound);
-        var (status, body) = await maker.SendAsync(sheet, new() { ["Words"] = "bike shop", ["f.business.name"] = "Bell Cycles", ["f.place/town"] = "Hallow", ["f.hours"] = "whenever <b>", ["f.owner.name"] = "Ned O'Dell" });
+        var (status, body) = await maker.SendAsync(
+            sheet,
+            new()
+            {
+                ["Words"] = "bike shop",
+                ["f.business.name"] = "Bell Cycles",
+                ["f.place/town"] = "Hallow",
+                ["f.hours"] = "whenever <b>",
+                ["f.owner.name"] = "Ned O'Dell",
+            }
+        );
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        foreach (var part in new[] { "is not understood", "whenever <b>", "Ned O'Dell" }) body.ShouldContain(part);
+        foreach (var part in new[] { "is not understood", "whenever <b>", "Ned O'Dell" })
+            body.ShouldContain(part);
     }
 
     [Fact]
@@ -73,19 +155,53 @@ public class BriefingTests(App app)
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Reading Cycles");
         var brief = $"/sites/{site.Id}/brief";
-        (await UploadAsync(maker.Http, brief, "Read", new() { ["text"] = "Phone 01632 960144, write to new@reading.example. Since 1987. Open Monday to Friday 9 to 5." }, ("empty.pdf", []))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await UploadAsync(
+                maker.Http,
+                brief,
+                "Read",
+                new() { ["text"] = "Phone 01632 960144, write to new@reading.example. Since 1987. Open Monday to Friday 9 to 5." },
+                ("empty.pdf", [])
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var (_, body) = await maker.GetAsync(brief);
-        foreach (var part in new[] { "<mark>01632 960144</mark>", "known: <b>bench@bell.example</b>", "empty.pdf: is empty." }) body.ShouldContain(part);
+        foreach (var part in new[] { "<mark>01632 960144</mark>", "known: <b>bench@bell.example</b>", "empty.pdf: is empty." })
+            body.ShouldContain(part);
         var client = await ClientAsync(site);
         client.Facts["phone"].ShouldBeNull();
-        (await maker.PostAsync($"{brief}?handler=TakeAll", new() { ["revision"] = client.FactsRevision.ToString(), ["least"] = "75", ["group"] = "" })).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await maker.PostAsync(
+                $"{brief}?handler=TakeAll",
+                new()
+                {
+                    ["revision"] = client.FactsRevision.ToString(),
+                    ["least"] = "75",
+                    ["group"] = "",
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         client = await ClientAsync(site);
         client.Facts.Public<PhoneValue>("phone")!.E164.ShouldBe("+441632960144");
         client.Facts.Any<TextValue>("email")!.Text.ShouldBe("bench@bell.example");
         client.Facts.Waiting.Length.ShouldBe(1);
-        (await maker.PostAsync($"{brief}?handler=Offer", new() { ["revision"] = client.FactsRevision.ToString(), ["offer"] = client.Facts.Waiting[0].Id.ToString(), ["take"] = "yes" })).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await maker.PostAsync(
+                $"{brief}?handler=Offer",
+                new()
+                {
+                    ["revision"] = client.FactsRevision.ToString(),
+                    ["offer"] = client.Facts.Waiting[0].Id.ToString(),
+                    ["take"] = "yes",
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         client = await ClientAsync(site);
-        client.Facts["email"].ShouldSatisfyAllConditions(e => e!.Value.Summary().ShouldBe("new@reading.example"), e => e!.Earlier!.Value[0].Value.Summary().ShouldBe("bench@bell.example"));
+        client
+            .Facts["email"]
+            .ShouldSatisfyAllConditions(
+                e => e!.Value.Summary().ShouldBe("new@reading.example"),
+                e => e!.Earlier!.Value[0].Value.Summary().ShouldBe("bench@bell.example")
+            );
     }
 
     [Fact]
@@ -94,20 +210,64 @@ public class BriefingTests(App app)
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Asking Cycles");
         var brief = $"/sites/{site.Id}/brief";
-        Task<HttpResponseMessage> Answer(string fact, string? how, string? text) => maker.PostAsync($"{brief}?handler=Answer", new() { ["fact"] = fact, ["revision"] = ClientAsync(site).Result.FactsRevision.ToString(), ["how"] = how ?? "", ["a.v.text"] = text ?? "" });
+        Task<HttpResponseMessage> Answer(string fact, string? how, string? text) =>
+            maker.PostAsync(
+                $"{brief}?handler=Answer",
+                new()
+                {
+                    ["fact"] = fact,
+                    ["revision"] = ClientAsync(site).Result.FactsRevision.ToString(),
+                    ["how"] = how ?? "",
+                    ["a.v.text"] = text ?? "",
+                }
+            );
         (await Answer("founded", null, "2011")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await Answer("founded", null, "long ago")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        foreach (var (fact, how) in new[] { ("phone", "ask"), ("insurance", "none"), ("hours", "skip") }) (await Answer(fact, how, null)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        foreach (var (fact, how) in new[] { ("phone", "ask"), ("insurance", "none"), ("hours", "skip") })
+            (await Answer(fact, how, null)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var facts = (await ClientAsync(site)).Facts;
         facts.Public<TextValue>("founded")!.Text.ShouldBe("2011");
-        facts.Marks.ShouldBe(new Dictionary<string, FactMark> { ["phone"] = FactMark.AskedClient, ["insurance"] = FactMark.DoesNotApply, ["hours"] = FactMark.Skipped }, ignoreOrder: true);
-        (await maker.PostAsync($"{brief}?handler=Group&group=Contact", new() { ["revision"] = (await ClientAsync(site)).FactsRevision.ToString(), ["phone:v.text"] = "01632 960150", ["email:v.text"] = "no mailbox", ["reply_time:v.text"] = "the same day" })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        facts.Marks.ShouldBe(
+            new Dictionary<string, FactMark>
+            {
+                ["phone"] = FactMark.AskedClient,
+                ["insurance"] = FactMark.DoesNotApply,
+                ["hours"] = FactMark.Skipped,
+            },
+            ignoreOrder: true
+        );
+        (
+            await maker.PostAsync(
+                $"{brief}?handler=Group&group=Contact",
+                new()
+                {
+                    ["revision"] = (await ClientAsync(site)).FactsRevision.ToString(),
+                    ["phone:v.text"] = "01632 960150",
+                    ["email:v.text"] = "no mailbox",
+                    ["reply_time:v.text"] = "the same day",
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await ClientAsync(site)).Facts["phone"].ShouldBeNull();
-        (await maker.PostAsync($"{brief}?handler=Group&group=Contact", new() { ["revision"] = (await ClientAsync(site)).FactsRevision.ToString(), ["phone:v.text"] = "01632 960150", ["reply_time:v.text"] = "the same day" })).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await maker.PostAsync(
+                $"{brief}?handler=Group&group=Contact",
+                new()
+                {
+                    ["revision"] = (await ClientAsync(site)).FactsRevision.ToString(),
+                    ["phone:v.text"] = "01632 960150",
+                    ["reply_time:v.text"] = "the same day",
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         // What facts that came later changed is shown, both versions side by side.
         var followed = await maker.Http.GetStringAsync(brief);
         followed.ShouldContain("See what changed");
-        (await maker.Http.GetStringAsync(System.Text.RegularExpressions.Regex.Match(followed, "/sites/[0-9a-f-]+/history\\?with=\\d+").Value)).ShouldContain("Side by side");
+        (
+            await maker.Http.GetStringAsync(
+                System.Text.RegularExpressions.Regex.Match(followed, "/sites/[0-9a-f-]+/history\\?with=\\d+").Value
+            )
+        ).ShouldContain("Side by side");
         facts = (await ClientAsync(site)).Facts;
         facts.Public<PhoneValue>("phone")!.National.ShouldBe("01632 960150");
         facts.Marks.ContainsKey("phone").ShouldBeFalse();
@@ -116,7 +276,17 @@ public class BriefingTests(App app)
     private async Task<(Site Site, string Token)> IntakeAsync(string name)
     {
         var site = await app.SiteAsync(name);
-        var token = await app.WithAsync(async s => (await s.GetRequiredService<IntakeDesk>().SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake", "http://localhost", "owner@bell.example")).Token);
+        var token = await app.WithAsync(async s =>
+            (
+                await s.GetRequiredService<IntakeDesk>()
+                    .SendAsync(
+                        (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!,
+                        "Mara Oake",
+                        "http://localhost",
+                        "owner@bell.example"
+                    )
+            ).Token
+        );
         return (site, token);
     }
 
@@ -130,11 +300,17 @@ public class BriefingTests(App app)
         status.ShouldBe(HttpStatusCode.OK);
         body.ShouldContain("Which number do customers ring?");
         body.ShouldNotContain("budget");
-        (await client.PostAsync($"{page}?handler=Answer", new() { ["fact"] = "phone", ["text"] = "oh one six" })).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await client.PostAsync($"{page}?handler=Answer", new() { ["fact"] = "phone", ["text"] = "oh one six" })).StatusCode.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         (await client.GetAsync(page)).Body.ShouldContain("oh one six");
         (await ClientAsync(site)).Facts.Waiting.ShouldBeEmpty();
-        foreach (var typed in new[] { "01632 960142", "01632 960143" }) await client.PostAsync($"{page}?handler=Answer", new() { ["fact"] = "phone", ["text"] = typed });
-        await client.PostAsync($"{page}?handler=Answer", new() { ["fact"] = "hours", ["text"] = "We're open Tuesday to Saturday, nine to five" });
+        foreach (var typed in new[] { "01632 960142", "01632 960143" })
+            await client.PostAsync($"{page}?handler=Answer", new() { ["fact"] = "phone", ["text"] = typed });
+        await client.PostAsync(
+            $"{page}?handler=Answer",
+            new() { ["fact"] = "hours", ["text"] = "We're open Tuesday to Saturday, nine to five" }
+        );
         await client.PostAsync($"{page}?handler=Answer", new() { ["fact"] = "budget", ["text"] = "5" });
         var facts = (await ClientAsync(site)).Facts;
         facts.Waiting.Select(w => $"{w.Fact} {w.Value.Summary()}").ShouldBe(["phone 01632 960143", "hours Tue-Sat 9:00-17:00"]);
@@ -150,8 +326,23 @@ public class BriefingTests(App app)
         var (site, token) = await IntakeAsync("Busy Cycles");
         var maker = await app.SignInAsync();
         var revision = (await ClientAsync(site)).FactsRevision.ToString();
-        await new Maker(app.Visitor()).PostAsync($"/answers/{token}?handler=Answer", new() { ["fact"] = "phone", ["text"] = "01632 960142" });
-        (await maker.PostAsync($"/sites/{site.Id}/brief?handler=Save", new() { ["fact"] = "founded", ["revision"] = revision, ["v.text"] = "1999", ["confirmed"] = "yes", ["shown"] = "yes" })).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        await new Maker(app.Visitor()).PostAsync(
+            $"/answers/{token}?handler=Answer",
+            new() { ["fact"] = "phone", ["text"] = "01632 960142" }
+        );
+        (
+            await maker.PostAsync(
+                $"/sites/{site.Id}/brief?handler=Save",
+                new()
+                {
+                    ["fact"] = "founded",
+                    ["revision"] = revision,
+                    ["v.text"] = "1999",
+                    ["confirmed"] = "yes",
+                    ["shown"] = "yes",
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var facts = (await ClientAsync(site)).Facts;
         facts.Public<TextValue>("founded")!.Text.ShouldBe("1999");
         facts.Waiting.Length.ShouldBe(1);
@@ -162,11 +353,60 @@ public class BriefingTests(App app)
     {
         var (site, token) = await IntakeAsync("Photo Cycles");
         var client = app.Visitor();
-        byte[] png = [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, 0, 0, 0, 13, .. "IHDR"u8, 0, 0, 4, 0, 0, 0, 3, 0, 8, 2, 0, 0, 0, 0, 0, 0, 0];
-        var r = await UploadAsync(client, $"/answers/{token}", "Files", new() { ["cleared"] = "yes" }, ("..\\..\\shop.png", png), ("shop-again.png", png), ("logo.svg", "<svg xmlns='http://www.w3.org/2000/svg'><script>1</script></svg>"u8.ToArray()), ("notes.txt", "hello"u8.ToArray()));
+        byte[] png =
+        [
+            0x89,
+            0x50,
+            0x4E,
+            0x47,
+            0x0D,
+            0x0A,
+            0x1A,
+            0x0A,
+            0,
+            0,
+            0,
+            13,
+            .. "IHDR"u8,
+            0,
+            0,
+            4,
+            0,
+            0,
+            0,
+            3,
+            0,
+            8,
+            2,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+        ];
+        var r = await UploadAsync(
+            client,
+            $"/answers/{token}",
+            "Files",
+            new() { ["cleared"] = "yes" },
+            ("..\\..\\shop.png", png),
+            ("shop-again.png", png),
+            ("logo.svg", "<svg xmlns='http://www.w3.org/2000/svg'><script>1</script></svg>"u8.ToArray()),
+            ("notes.txt", "hello"u8.ToArray())
+        );
         r.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         var body = WebUtility.HtmlDecode(await r.Content.ReadAsStringAsync());
-        foreach (var part in new[] { "shop-again.png: this one is here already", "logo.svg: the drawing holds <script>", "notes.txt: it is plain text" }) body.ShouldContain(part);
+        foreach (
+            var part in new[]
+            {
+                "shop-again.png: this one is here already",
+                "logo.svg: the drawing holds <script>",
+                "notes.txt: it is plain text",
+            }
+        )
+            body.ShouldContain(part);
         var file = await app.DbAsync(db => db.ClientFiles.AsNoTracking().SingleAsync(f => f.ClientId == site.ClientId));
         (file.Name, file.Width, file.Cleared).ShouldBe(("shop.png", 1024, true));
         var seen = await client.GetAsync($"/answers/{token}?handler=File&file={file.Id}");
@@ -181,11 +421,48 @@ public class BriefingTests(App app)
     {
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Mixed Cycles");
-        byte[] png = [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, 0, 0, 0, 13, .. "IHDR"u8, 0, 0, 4, 0, 0, 0, 3, 0, 8, 2, 0, 0, 0, 0, 0, 0, 0];
+        byte[] png =
+        [
+            0x89,
+            0x50,
+            0x4E,
+            0x47,
+            0x0D,
+            0x0A,
+            0x1A,
+            0x0A,
+            0,
+            0,
+            0,
+            13,
+            .. "IHDR"u8,
+            0,
+            0,
+            4,
+            0,
+            0,
+            0,
+            3,
+            0,
+            8,
+            2,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+        ];
         await UploadAsync(maker.Http, $"/sites/{site.Id}/brief", "Read", new() { ["text"] = "Phone 01632 960144" }, ("shop.png", png));
         (await app.DbAsync(db => db.ClientFiles.AsNoTracking().SingleAsync(f => f.ClientId == site.ClientId))).Cleared.ShouldBeFalse();
         (await ClientAsync(site)).Facts.Waiting.ShouldNotBeEmpty();
-        await app.WithAsync(async s => (await s.GetRequiredService<ProofDesk>().SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake", "http://localhost", mail: false)).Token);
+        await app.WithAsync(async s =>
+            (
+                await s.GetRequiredService<ProofDesk>()
+                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake", "http://localhost", mail: false)
+            ).Token
+        );
         (await app.DbAsync(db => db.Proofs.AsNoTracking().SingleAsync(p => p.SiteId == site.Id))).Facts.Waiting.ShouldBeEmpty();
     }
 
@@ -198,14 +475,18 @@ public class BriefingTests(App app)
         var maker = await app.SignInAsync();
         await maker.PostAsync($"/sites/{site.Id}/brief?handler=Remind", []);
         (await visitor.GetAsync($"/answers/{token}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        var mail = await app.DbAsync(db => db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync());
+        var mail = await app.DbAsync(db =>
+            db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync()
+        );
         var fresh = System.Text.RegularExpressions.Regex.Match(mail.Body, @"/answers/\S+").Value;
         (await visitor.GetAsync(fresh)).StatusCode.ShouldBe(HttpStatusCode.OK);
         await maker.PostAsync($"/sites/{site.Id}/brief?handler=EndIntake", []);
         var ended = await visitor.GetAsync(fresh);
         ended.StatusCode.ShouldBe(HttpStatusCode.Gone);
         (await ended.Content.ReadAsStringAsync()).ShouldNotContain("Ended Cycles");
-        (await app.DbAsync(db => db.Intakes.AsNoTracking().Where(i => i.SiteId == site.Id).Select(i => i.TokenHash).FirstAsync())).Length.ShouldBe(32);
+        (
+            await app.DbAsync(db => db.Intakes.AsNoTracking().Where(i => i.SiteId == site.Id).Select(i => i.TokenHash).FirstAsync())
+        ).Length.ShouldBe(32);
     }
 
     [Fact]
@@ -214,22 +495,62 @@ public class BriefingTests(App app)
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Agreed Cycles");
         var page = $"/sites/{site.Id}/briefing";
-        (await maker.PostAsync($"{page}?handler=Send", new() { ["to"] = "not a mailbox" })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await maker.PostAsync($"{page}?handler=Send", new() { ["to"] = "not a mailbox" })).StatusCode.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
         await maker.PostAsync($"{page}?handler=Send", new() { ["to"] = "owner@bell.example" });
-        var mail = await app.DbAsync(db => db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync());
+        var mail = await app.DbAsync(db =>
+            db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync()
+        );
         var link = System.Text.RegularExpressions.Regex.Match(mail.Body, @"/agree/\S+").Value;
         var client = new Maker(app.Visitor());
         (await client.GetAsync(link)).Body.ShouldContain("Agreed Cycles");
         (await client.PostAsync(link, new() { ["how"] = "agree", ["name"] = " " })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        await client.PostAsync(link, new() { ["how"] = "wish", ["name"] = "Ned Bell", ["wish"] = "We also hire out bikes." });
+        await client.PostAsync(
+            link,
+            new()
+            {
+                ["how"] = "wish",
+                ["name"] = "Ned Bell",
+                ["wish"] = "We also hire out bikes.",
+            }
+        );
         (await maker.GetAsync(page)).Body.ShouldContain("We also hire out bikes.");
         // One part is answered again: the words are kept, and what they say waits to be confirmed.
-        (await client.PostAsync(link, new() { ["how"] = "agree", ["name"] = "Ned Bell", ["part.0"] = "Since 1996" })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        await client.PostAsync(link, new() { ["how"] = "wish", ["name"] = "Ned Bell", ["part.0"] = "Our number is 01632 960777 now." });
+        (
+            await client.PostAsync(
+                link,
+                new()
+                {
+                    ["how"] = "agree",
+                    ["name"] = "Ned Bell",
+                    ["part.0"] = "Since 1996",
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        await client.PostAsync(
+            link,
+            new()
+            {
+                ["how"] = "wish",
+                ["name"] = "Ned Bell",
+                ["part.0"] = "Our number is 01632 960777 now.",
+            }
+        );
         (await maker.GetAsync(page)).Body.ShouldContain("The business: Our number is 01632 960777 now.");
         (await ClientAsync(site)).Facts.Waiting.ShouldContain(w => w.Fact == "phone" && w.Source == FactSource.Client);
         await client.PostAsync(link, new() { ["how"] = "agree", ["name"] = "Ned Bell" });
-        await maker.PostAsync($"/sites/{site.Id}/brief?handler=Save", new() { ["fact"] = "founded", ["revision"] = (await ClientAsync(site)).FactsRevision.ToString(), ["v.text"] = "1999", ["confirmed"] = "yes", ["shown"] = "yes" });
+        await maker.PostAsync(
+            $"/sites/{site.Id}/brief?handler=Save",
+            new()
+            {
+                ["fact"] = "founded",
+                ["revision"] = (await ClientAsync(site)).FactsRevision.ToString(),
+                ["v.text"] = "1999",
+                ["confirmed"] = "yes",
+                ["shown"] = "yes",
+            }
+        );
         var sent = await app.DbAsync(db => db.SentBriefs.AsNoTracking().SingleAsync(b => b.SiteId == site.Id));
         (sent.AgreedBy, sent.AgreedAt is not null).ShouldBe(("Ned Bell", true));
         (await maker.Http.GetStringAsync($"{page}?handler=File&kind=md&sent={sent.Id}")).ShouldNotContain("1999");
@@ -237,7 +558,9 @@ public class BriefingTests(App app)
         (await maker.Http.GetByteArrayAsync($"{page}?handler=File&kind=pdf")).AsSpan(0, 5).SequenceEqual("%PDF-"u8).ShouldBeTrue();
         (await client.GetAsync("/agree/" + new string('x', 43))).Status.ShouldBe(HttpStatusCode.NotFound);
         await maker.PostAsync($"{page}?handler=Owed", []);
-        (await app.DbAsync(db => db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync())).Body.ShouldContain("- The owner's story");
+        (
+            await app.DbAsync(db => db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync())
+        ).Body.ShouldContain("- The owner's story");
     }
 
     [Fact]
@@ -246,9 +569,13 @@ public class BriefingTests(App app)
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Rad und Tat");
         await maker.PostAsync($"/sites/{site.Id}/brief?handler=SendIntake", new() { ["to"] = "post@rad.example", ["language"] = "de" });
-        var mail = await app.DbAsync(db => db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync());
+        var mail = await app.DbAsync(db =>
+            db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync()
+        );
         mail.Subject.ShouldBe("Ein paar Fragen zu Ihrer Website");
-        var form = (await new Maker(app.Visitor()).GetAsync(System.Text.RegularExpressions.Regex.Match(mail.Body, @"/answers/\S+").Value)).Body;
+        var form = (
+            await new Maker(app.Visitor()).GetAsync(System.Text.RegularExpressions.Regex.Match(mail.Body, @"/answers/\S+").Value)
+        ).Body;
         form.ShouldContain("<html lang=\"de\">");
         form.ShouldContain("Welche Nummer rufen Kunden an?");
         form.ShouldNotContain("Which number do customers ring?");
@@ -258,13 +585,42 @@ public class BriefingTests(App app)
     public async Task Old_texts_that_are_ticked_come_over_and_are_kept()
     {
         var maker = await app.SignInAsync();
-        var read = await UploadAsync(maker.Http, "/new", "Read", new() { ["Text"] = "Old Bell Cycles, bike workshop in Wrenfield" },
-            ("shop.png", Png(40, 30)), ("index.html", "<style>a{color:#c2185b}</style><title>Home</title><h1>Old Bell Cycles</h1><p>Three stands, one compressor and a kettle that is never off, whatever the weather.</p>"u8.ToArray()), ("about.html", "<title>About us</title><h1>About us</h1><p>Ned began in a shed with one vice, and his daughter trues the wheels now.</p>"u8.ToArray()));
+        var read = await UploadAsync(
+            maker.Http,
+            "/new",
+            "Read",
+            new() { ["Text"] = "Old Bell Cycles, bike workshop in Wrenfield" },
+            ("shop.png", Png(40, 30)),
+            (
+                "index.html",
+                "<style>a{color:#c2185b}</style><title>Home</title><h1>Old Bell Cycles</h1><p>Three stands, one compressor and a kettle that is never off, whatever the weather.</p>"u8.ToArray()
+            ),
+            (
+                "about.html",
+                "<title>About us</title><h1>About us</h1><p>Ned began in a shed with one vice, and his daughter trues the wheels now.</p>"u8.ToArray()
+            )
+        );
         var sheet = read.Headers.Location!.ToString();
         (await maker.GetAsync(sheet)).Body.ShouldContain("to the about page");
-        var made = await maker.PostAsync(sheet, new() { ["Words"] = "Bicycle repair", ["f.business.name"] = "Old Bell Cycles", ["c.business.name"] = "yes", ["f.place/town"] = "Wrenfield", ["f.place/country"] = "GB", ["c.place"] = "yes", ["old"] = "1", ["oldSeen"] = "yes" }, sheet);
+        var made = await maker.PostAsync(
+            sheet,
+            new()
+            {
+                ["Words"] = "Bicycle repair",
+                ["f.business.name"] = "Old Bell Cycles",
+                ["c.business.name"] = "yes",
+                ["f.place/town"] = "Wrenfield",
+                ["f.place/country"] = "GB",
+                ["c.place"] = "yes",
+                ["old"] = "1",
+                ["oldSeen"] = "yes",
+            },
+            sheet
+        );
         var id = Guid.Parse(made.Headers.Location!.ToString().Split('/')[2]);
-        var json = await app.DbAsync(async db => (await db.Revisions.AsNoTracking().Where(r => r.SiteId == id).OrderByDescending(r => r.Number).FirstAsync()).Document.ToJson());
+        var json = await app.DbAsync(async db =>
+            (await db.Revisions.AsNoTracking().Where(r => r.SiteId == id).OrderByDescending(r => r.Number).FirstAsync()).Document.ToJson()
+        );
         json.ShouldContain("his daughter trues the wheels now");
         json.ShouldNotContain("a kettle that is never off");
         var client = await app.DbAsync(db => db.Sites.Where(s => s.Id == id).Select(s => s.Client).SingleAsync());

@@ -1,8 +1,8 @@
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Sites;
 using Plurimax.Work.Line;
 
@@ -10,7 +10,12 @@ namespace Plurimax.Web.Tests;
 
 public class HistoryTests(App app) : IClassFixture<App>
 {
-    private Task<SiteDocument> DocumentAsync(Guid site) => app.WithAsync(async s => { var store = s.GetRequiredService<SiteStore>(); return await store.DocumentAsync((await store.FindAsync(site))!); });
+    private Task<SiteDocument> DocumentAsync(Guid site) =>
+        app.WithAsync(async s =>
+        {
+            var store = s.GetRequiredService<SiteStore>();
+            return await store.DocumentAsync((await store.FindAsync(site))!);
+        });
 
     [Fact]
     public async Task An_earlier_version_stands_beside_todays_is_named_and_comes_back()
@@ -19,15 +24,29 @@ public class HistoryTests(App app) : IClassFixture<App>
         var site = await app.SiteAsync("Earlier");
         var first = await DocumentAsync(site.Id);
         await maker.TypeAsync(site.Id, "home.opening", "heading", "", "Another heading", evenSo: true);
-        await maker.PostAsync($"/sites/{site.Id}/bench?handler=Hide", new() { ["revision"] = "2", ["leaf"] = "home", ["section"] = "home.steps" });
+        await maker.PostAsync(
+            $"/sites/{site.Id}/bench?handler=Hide",
+            new()
+            {
+                ["revision"] = "2",
+                ["leaf"] = "home",
+                ["section"] = "home.steps",
+            }
+        );
         var (status, body) = await maker.GetAsync($"/sites/{site.Id}/history?with=1");
         status.ShouldBe(HttpStatusCode.OK);
         body.ShouldContain("<ins>Another heading</ins>");
         body.ShouldContain("Hid Steps on Home");
         body.ShouldNotContain("{{");
-        await maker.PostAsync($"/sites/{site.Id}/history?handler=Name", new() { ["with"] = "1", ["name"] = "before the new heading" }, $"/sites/{site.Id}/history?with=1");
+        await maker.PostAsync(
+            $"/sites/{site.Id}/history?handler=Name",
+            new() { ["with"] = "1", ["name"] = "before the new heading" },
+            $"/sites/{site.Id}/history?with=1"
+        );
         (await maker.GetAsync($"/sites/{site.Id}/history?named=true")).Body.ShouldContain("before the new heading");
-        (await maker.SendAsync($"/sites/{site.Id}/history?handler=Name", new() { ["with"] = "1", ["name"] = new string('x', 61) })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (
+            await maker.SendAsync($"/sites/{site.Id}/history?handler=Name", new() { ["with"] = "1", ["name"] = new string('x', 61) })
+        ).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         await maker.PostAsync($"/sites/{site.Id}/history?handler=Restore", new() { ["with"] = "1", ["revision"] = "3" });
         (await DocumentAsync(site.Id)).ToJson().ShouldBe(first.ToJson());
         // Nothing of what was done since is lost.
@@ -55,8 +74,13 @@ public class HistoryTests(App app) : IClassFixture<App>
     public async Task Words_are_replaced_on_the_sites_that_are_chosen_and_on_no_other()
     {
         var maker = await app.SignInAsync();
-        var (one, two, three) = (await app.SiteAsync("Replace one"), await app.SiteAsync("Replace two"), await app.SiteAsync("Replace three"));
-        foreach (var s in new[] { one, two, three }) await maker.TypeAsync(s.Id, "home.opening", "text", "", "<p>Ask about the zephyrine \"gears\" &amp; more</p>", evenSo: true);
+        var (one, two, three) = (
+            await app.SiteAsync("Replace one"),
+            await app.SiteAsync("Replace two"),
+            await app.SiteAsync("Replace three")
+        );
+        foreach (var s in new[] { one, two, three })
+            await maker.TypeAsync(s.Id, "home.opening", "text", "", "<p>Ask about the zephyrine \"gears\" &amp; more</p>", evenSo: true);
         var (_, body) = await maker.GetAsync("/replace?From=zephyrine&To=hub");
         body.ShouldContain("3 texts on 3 sites");
         body.ShouldContain("<del>zephyrine</del>");
@@ -65,9 +89,23 @@ public class HistoryTests(App app) : IClassFixture<App>
         (await maker.GetAsync("/replace?From=%25&To=x")).Body.ShouldContain("stands nowhere");
         // The third changed since it was looked at; the second is not chosen.
         await maker.TypeAsync(three.Id, "home.opening", "heading", "", "Changed meanwhile", evenSo: true);
-        var fields = new List<KeyValuePair<string, string>> { new("From", "zephyrine"), new("To", "hub"), new("chosen", $"{one.Id} 2"), new("chosen", $"{three.Id} 2") };
+        var fields = new List<KeyValuePair<string, string>>
+        {
+            new("From", "zephyrine"),
+            new("To", "hub"),
+            new("chosen", $"{one.Id} 2"),
+            new("chosen", $"{three.Id} 2"),
+        };
         var page = await maker.Http.GetStringAsync("/replace");
-        fields.Add(new("__RequestVerificationToken", System.Text.RegularExpressions.Regex.Match(page, "RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)").Groups[1].Value));
+        fields.Add(
+            new(
+                "__RequestVerificationToken",
+                System
+                    .Text.RegularExpressions.Regex.Match(page, "RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)")
+                    .Groups[1]
+                    .Value
+            )
+        );
         (await maker.Http.PostAsync("/replace", new FormUrlEncodedContent(fields))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         async Task<string> Text(Guid id) => (await DocumentAsync(id)).FindSection("home.opening")!.Value.Section.Content.Text.Text;
         (await Text(one.Id)).ShouldContain("the hub");
@@ -81,10 +119,18 @@ public class HistoryTests(App app) : IClassFixture<App>
     {
         var maker = await app.SignInAsync();
         var sites = new List<Site>();
-        for (var i = 0; i < 3; i++) sites.Add(await app.SiteAsync($"Waits {i}"));
-        await app.DbAsync(d => d.Sites.Where(s => s.Client.Name.StartsWith("Waits")).ExecuteUpdateAsync(u => u.SetProperty(s => s.Due, new DateOnly(2020, 1, 1))));
-        await app.DbAsync(d => d.Sites.Where(s => s.Id == sites[1].Id).ExecuteUpdateAsync(u => u.SetProperty(s => s.WaitingFor, Party.Client)));
+        for (var i = 0; i < 3; i++)
+            sites.Add(await app.SiteAsync($"Waits {i}"));
+        await app.DbAsync(d =>
+            d.Sites.Where(s => s.Client.Name.StartsWith("Waits"))
+                .ExecuteUpdateAsync(u => u.SetProperty(s => s.Due, new DateOnly(2020, 1, 1)))
+        );
+        await app.DbAsync(d =>
+            d.Sites.Where(s => s.Id == sites[1].Id).ExecuteUpdateAsync(u => u.SetProperty(s => s.WaitingFor, Party.Client))
+        );
         (await maker.Http.GetAsync("/next")).Headers.Location!.OriginalString.ShouldStartWith($"/sites/{sites[0].Id}/");
-        (await maker.Http.GetAsync($"/next?after={sites[0].Id}")).Headers.Location!.OriginalString.ShouldStartWith($"/sites/{sites[2].Id}/");
+        (await maker.Http.GetAsync($"/next?after={sites[0].Id}")).Headers.Location!.OriginalString.ShouldStartWith(
+            $"/sites/{sites[2].Id}/"
+        );
     }
 }

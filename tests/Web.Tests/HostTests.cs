@@ -1,9 +1,9 @@
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
-using Plurimax.Data;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Web.Hosting;
@@ -16,9 +16,19 @@ namespace Plurimax.Web.Tests;
 [Collection("app")]
 public class HostTests(App app)
 {
-    private static FormUrlEncodedContent Form(params (string Key, string Value)[] fields) => new(fields.Select(f => KeyValuePair.Create(f.Key, f.Value)));
+    private static FormUrlEncodedContent Form(params (string Key, string Value)[] fields) =>
+        new(fields.Select(f => KeyValuePair.Create(f.Key, f.Value)));
+
     private static (string, string)[] Enquiry(string email = "pia@post.example", string trap = "", string stamp = "") =>
-        [("name", "Pia"), ("email", email), ("phone", ""), ("message", "A question."), ("consent", "yes"), ("company_url", trap), ("stamp", stamp)];
+        [
+            ("name", "Pia"),
+            ("email", email),
+            ("phone", ""),
+            ("message", "A question."),
+            ("consent", "yes"),
+            ("company_url", trap),
+            ("stamp", stamp),
+        ];
 
     [Fact]
     public async Task A_host_that_is_not_ours_is_told_so()
@@ -47,19 +57,26 @@ public class HostTests(App app)
         var missing = await http.GetAsync("/nowhere");
         missing.StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await missing.Content.ReadAsStringAsync()).ShouldContain("<h1");
-        foreach (var file in new[] { "/robots.txt", "/sitemap.xml", "/favicon.svg" }) (await http.GetAsync(file)).StatusCode.ShouldBe(HttpStatusCode.OK, file);
-        foreach (var inside in new[] { "/signin", "/standards", "/health", "/../appsettings.json", "/js/app.js" }) (await http.GetAsync(inside)).StatusCode.ShouldBe(HttpStatusCode.NotFound, inside);
+        foreach (var file in new[] { "/robots.txt", "/sitemap.xml", "/favicon.svg" })
+            (await http.GetAsync(file)).StatusCode.ShouldBe(HttpStatusCode.OK, file);
+        foreach (var inside in new[] { "/signin", "/standards", "/health", "/../appsettings.json", "/js/app.js" })
+            (await http.GetAsync(inside)).StatusCode.ShouldBe(HttpStatusCode.NotFound, inside);
     }
 
     [Fact]
     public async Task A_second_publish_without_change_writes_no_blob_and_a_roll_back_is_exact()
     {
         var site = await app.LiveAsync("Released Twice");
-        async Task<Plurimax.Data.Release> Release() => await app.WithAsync(async s => await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m"));
+        async Task<Plurimax.Data.Release> Release() =>
+            await app.WithAsync(async s =>
+                await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m")
+            );
         (await Release()).FilesNew.ShouldBe(0);
         var http = app.Visitor($"{site.Slug}.sites.localhost");
         var before = await http.GetStringAsync("/");
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Another promise"), "m"));
+        await app.WithAsync(s =>
+            s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Another promise"), "m")
+        );
         (await http.GetStringAsync("/")).ShouldBe(before);
         var second = await Release();
         second.FilesNew.ShouldBe(1);
@@ -87,7 +104,9 @@ public class HostTests(App app)
             await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Never seen"), "m");
             var loaded = (await store.FindAsync(site.Id))!;
             var publisher = s.GetRequiredService<Publisher>();
-            publisher.Store(publisher.Render(loaded, await store.DocumentAsync(loaded), loaded.Client.Facts, await publisher.SettingsAsync(loaded)));
+            publisher.Store(
+                publisher.Render(loaded, await store.DocumentAsync(loaded), loaded.Client.Facts, await publisher.SettingsAsync(loaded))
+            );
             return 0;
         });
         var blob = Directory.EnumerateFiles(Path.Combine(app.Folder, "blobs"), "*", SearchOption.AllDirectories).First();
@@ -95,7 +114,9 @@ public class HostTests(App app)
         app.Services.GetRequiredService<PublishedSites>().Forget();
         (await http.GetStringAsync("/")).ShouldBe(before);
         // And the next publish goes through.
-        await app.WithAsync(async s => await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m"));
+        await app.WithAsync(async s =>
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m")
+        );
         (await http.GetStringAsync("/")).ShouldContain("Never seen");
     }
 
@@ -134,11 +155,20 @@ public class HostTests(App app)
     {
         var site = await app.LiveAsync("Mailed");
         var http = app.Visitor($"{site.Slug}.sites.localhost");
-        var protector = Microsoft.AspNetCore.DataProtection.DataProtectionCommonExtensions.CreateProtector(app.Services.GetRequiredService<Microsoft.AspNetCore.DataProtection.IDataProtectionProvider>(), "enquiry stamp");
-        var stamp = Microsoft.AspNetCore.DataProtection.DataProtectionCommonExtensions.Protect(protector, $"{site.Id}|{DateTimeOffset.UtcNow.AddSeconds(-10).ToUnixTimeMilliseconds()}");
+        var protector = Microsoft.AspNetCore.DataProtection.DataProtectionCommonExtensions.CreateProtector(
+            app.Services.GetRequiredService<Microsoft.AspNetCore.DataProtection.IDataProtectionProvider>(),
+            "enquiry stamp"
+        );
+        var stamp = Microsoft.AspNetCore.DataProtection.DataProtectionCommonExtensions.Protect(
+            protector,
+            $"{site.Id}|{DateTimeOffset.UtcNow.AddSeconds(-10).ToUnixTimeMilliseconds()}"
+        );
         (await http.PostAsync("/enquiry", Form(Enquiry(stamp: stamp)))).Headers.Location!.OriginalString.ShouldBe("/enquiry/sent");
         var enquiry = await app.DbAsync(d => d.Enquiries.SingleAsync(e => e.SiteId == site.Id));
-        var mail = await Until(() => app.DbAsync(d => d.Outbox.AsNoTracking().SingleAsync(m => m.EnquiryId == enquiry.Id)), m => m.SentAt is not null);
+        var mail = await Until(
+            () => app.DbAsync(d => d.Outbox.AsNoTracking().SingleAsync(m => m.EnquiryId == enquiry.Id)),
+            m => m.SentAt is not null
+        );
         (mail.To, mail.ReplyTo).ShouldBe(("bench@bell.example", "pia@post.example"));
         mail.Answer!.ShouldContain("kept as");
         var eml = await File.ReadAllTextAsync(Path.Combine(app.Folder, "mail", mail.Answer!.Split("kept as ")[1].Trim() + ".eml"));
@@ -148,8 +178,19 @@ public class HostTests(App app)
     [Fact]
     public async Task A_refused_mail_stays_in_the_outbox_with_the_servers_words()
     {
-        var mail = new OutboxMail { To = "refused@post.example", Subject = "x", Body = "y", At = DateTimeOffset.UtcNow, NextTry = DateTimeOffset.UtcNow };
-        await app.DbAsync(async d => { d.Add(mail); return await d.SaveChangesAsync(); });
+        var mail = new OutboxMail
+        {
+            To = "refused@post.example",
+            Subject = "x",
+            Body = "y",
+            At = DateTimeOffset.UtcNow,
+            NextTry = DateTimeOffset.UtcNow,
+        };
+        await app.DbAsync(async d =>
+        {
+            d.Add(mail);
+            return await d.SaveChangesAsync();
+        });
         app.Services.GetRequiredService<OutboxBell>().Ring();
         var tried = await Until(() => app.DbAsync(d => d.Outbox.AsNoTracking().SingleAsync(m => m.Id == mail.Id)), m => m.Tries > 0);
         tried.SentAt.ShouldBeNull();
@@ -160,13 +201,22 @@ public class HostTests(App app)
     public async Task An_ended_proof_link_says_so_and_takes_nothing()
     {
         var site = await app.SiteAsync("Proofed");
-        var token = await app.WithAsync(async s => (await s.GetRequiredService<ProofDesk>().SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m", "http://localhost", mail: false)).Token);
+        var token = await app.WithAsync(async s =>
+            (
+                await s.GetRequiredService<ProofDesk>()
+                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m", "http://localhost", mail: false)
+            ).Token
+        );
         token.Length.ShouldBe(43);
         (await app.DbAsync(d => d.Proofs.Where(p => p.SiteId == site.Id).Select(p => p.TokenHash).SingleAsync())).Length.ShouldBe(32);
         var client = new Maker(app.Visitor());
         (await client.GetAsync($"/proof/{token}")).Status.ShouldBe(HttpStatusCode.OK);
-        (await client.SendAsync($"/proof/{token}?handler=Sign", new() { ["signer"] = "" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        await app.DbAsync(d => d.Proofs.Where(p => p.SiteId == site.Id).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, DateTimeOffset.UtcNow)));
+        (await client.SendAsync($"/proof/{token}?handler=Sign", new() { ["signer"] = "" })).Status.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
+        await app.DbAsync(d =>
+            d.Proofs.Where(p => p.SiteId == site.Id).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, DateTimeOffset.UtcNow))
+        );
         var (status, body) = await client.GetAsync($"/proof/{token}");
         status.ShouldBe(HttpStatusCode.Gone);
         body.ShouldContain("This link has ended");
@@ -189,11 +239,15 @@ public class HostTests(App app)
     {
         var maker = await app.SignInAsync();
         var (a, b) = (await app.SiteAsync("First Holder"), await app.SiteAsync("Second Holder"));
-        (await maker.SendAsync($"/sites/{a.Id}/launch?handler=Domain", new() { ["domain"] = "https://www.Holder.example/" })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await maker.SendAsync($"/sites/{a.Id}/launch?handler=Domain", new() { ["domain"] = "https://www.Holder.example/" })
+        ).Status.ShouldBe(HttpStatusCode.Redirect);
         var (status, body) = await maker.SendAsync($"/sites/{b.Id}/launch?handler=Domain", new() { ["domain"] = "holder.example" });
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         body.ShouldContain("used by another site of ours");
-        (await maker.SendAsync($"/sites/{b.Id}/launch?handler=Domain", new() { ["domain"] = "not a domain" })).Body.ShouldContain("cannot be a domain");
+        (await maker.SendAsync($"/sites/{b.Id}/launch?handler=Domain", new() { ["domain"] = "not a domain" })).Body.ShouldContain(
+            "cannot be a domain"
+        );
     }
 
     [Fact]
@@ -206,15 +260,35 @@ public class HostTests(App app)
             await s.GetRequiredService<SiteStore>().SetAsync(SettingLayer.Site, shorter.Id.ToString(), "retention", "2", "m");
             var db = s.GetRequiredService<PlurimaxDb>();
             foreach (var site in new[] { kept, shorter })
-                foreach (var months in new[] { 1, 3, 13 })
+            foreach (var months in new[] { 1, 3, 13 })
+            {
+                var enquiry = new Plurimax.Data.Enquiry
                 {
-                    var enquiry = new Plurimax.Data.Enquiry { SiteId = site.Id, Name = $"{months} months", Email = "a@b.example", Message = "x", At = now.AddMonths(-months) };
-                    db.AddRange(enquiry, new OutboxMail { SiteId = site.Id, EnquiryId = enquiry.Id, To = "a@b.example", Subject = "x", Body = "y", At = now, NextTry = now.AddDays(1) });
-                }
+                    SiteId = site.Id,
+                    Name = $"{months} months",
+                    Email = "a@b.example",
+                    Message = "x",
+                    At = now.AddMonths(-months),
+                };
+                db.AddRange(
+                    enquiry,
+                    new OutboxMail
+                    {
+                        SiteId = site.Id,
+                        EnquiryId = enquiry.Id,
+                        To = "a@b.example",
+                        Subject = "x",
+                        Body = "y",
+                        At = now,
+                        NextTry = now.AddDays(1),
+                    }
+                );
+            }
             return await db.SaveChangesAsync();
         });
         (await app.WithAsync(s => s.GetRequiredService<EnquiryRetention>().SweepAsync())).ShouldBe(3);
-        async Task<List<string>> LeftAsync(Guid id) => await app.DbAsync(d => d.Enquiries.Where(e => e.SiteId == id).OrderByDescending(e => e.At).Select(e => e.Name).ToListAsync());
+        async Task<List<string>> LeftAsync(Guid id) =>
+            await app.DbAsync(d => d.Enquiries.Where(e => e.SiteId == id).OrderByDescending(e => e.At).Select(e => e.Name).ToListAsync());
         (await LeftAsync(kept.Id)).ShouldBe(["1 months", "3 months"]);
         (await LeftAsync(shorter.Id)).ShouldBe(["1 months"]);
         (await app.DbAsync(d => d.Outbox.CountAsync(m => m.SiteId == shorter.Id))).ShouldBe(1);
@@ -225,6 +299,7 @@ public class HostTests(App app)
     {
         using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(20));
         for (; ; await Task.Delay(50, stop.Token))
-            if (await ask() is var x && so(x)) return x;
+            if (await ask() is var x && so(x))
+                return x;
     }
 }

@@ -1,8 +1,8 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using Plurimax.Data;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
-using Plurimax.Data;
 using Plurimax.Making.Likeness;
 using Plurimax.Sites;
 
@@ -12,20 +12,27 @@ namespace Plurimax.Web.Tests;
 public class LikenessTests(App app)
 {
     private Task<T> AtStoreAsync<T>(Func<SiteStore, Task<T>> act) => app.WithAsync(s => act(s.GetRequiredService<SiteStore>()));
+
     private Task<T> AtTakesAsync<T>(Func<TakeStore, Task<T>> act) => app.WithAsync(s => act(s.GetRequiredService<TakeStore>()));
+
     private Task<NearSite?> NearestAsync(Guid site) => app.WithAsync(s => s.GetRequiredService<CopyShelf>().NearestAsync(site));
+
     private Task<SiteCopy> CopyAsync(Guid site) => app.DbAsync(d => d.Copies.AsNoTracking().SingleAsync(c => c.SiteId == site));
+
     private Task<SiteDocument> DocumentAsync(Guid site) => AtStoreAsync(async s => await s.DocumentAsync((await s.FindAsync(site))!));
 
     [Fact]
     public async Task Sites_of_one_trade_differ_from_those_that_are_there()
     {
         var made = new List<Site>();
-        for (var i = 0; i < 8; i++) made.Add(await app.SiteAsync($"Ledger Roofs {i}", "roofer"));
-        var sets = new List<System.Collections.Immutable.ImmutableArray<uint>>();
-        foreach (var site in made) sets.Add(Shingles.Of(await DocumentAsync(site.Id)));
         for (var i = 0; i < 8; i++)
-            for (var j = 0; j < i; j++) Shingles.Resemblance(sets[i], sets[j]).ShouldBeLessThan(.12);
+            made.Add(await app.SiteAsync($"Ledger Roofs {i}", "roofer"));
+        var sets = new List<System.Collections.Immutable.ImmutableArray<uint>>();
+        foreach (var site in made)
+            sets.Add(Shingles.Of(await DocumentAsync(site.Id)));
+        for (var i = 0; i < 8; i++)
+        for (var j = 0; j < i; j++)
+            Shingles.Resemblance(sets[i], sets[j]).ShouldBeLessThan(.12);
     }
 
     [Fact]
@@ -34,7 +41,11 @@ public class LikenessTests(App app)
         var site = await app.SiteAsync("Copy Follows", "florist");
         var first = await CopyAsync(site.Id);
         first.Trade.ShouldBe("florist");
-        (await AtStoreAsync(s => s.EditAsync(site.Id, 1, new SetText("home.opening", "text", "Seven quite different words that nobody composed."), "test"))).Ok.ShouldBeTrue();
+        (
+            await AtStoreAsync(s =>
+                s.EditAsync(site.Id, 1, new SetText("home.opening", "text", "Seven quite different words that nobody composed."), "test")
+            )
+        ).Ok.ShouldBeTrue();
         var edited = await CopyAsync(site.Id);
         edited.Revision.ShouldBe(2);
         edited.Shingles.ShouldNotBe(first.Shingles);
@@ -49,7 +60,11 @@ public class LikenessTests(App app)
         var two = await app.SiteAsync("Near Two", "photographer");
         // The second takes over some of the words of the first.
         var copied = await DocumentAsync(one.Id);
-        var texts = copied.FindPage("services")!.Sections.SelectMany(s => s.Content.Passages()).Select(p => p.Passage.Text).Where(t => t.Length > 0);
+        var texts = copied
+            .FindPage("services")!
+            .Sections.SelectMany(s => s.Content.Passages())
+            .Select(p => p.Passage.Text)
+            .Where(t => t.Length > 0);
         await AtStoreAsync(s => s.EditAsync(two.Id, 1, new SetText("home.intro", "text", string.Join("\n\n", texts)), "test"));
         var near = (await NearestAsync(two.Id))!;
         near.SiteId.ShouldBe(one.Id);
@@ -82,7 +97,11 @@ public class LikenessTests(App app)
     {
         var site = await app.SiteAsync("Catch Up", "potter");
         await app.DbAsync(d => d.Copies.Where(c => c.SiteId == site.Id).ExecuteDeleteAsync());
-        await app.WithAsync(async s => { await s.GetRequiredService<CopyShelf>().CatchUpAsync(); return true; });
+        await app.WithAsync(async s =>
+        {
+            await s.GetRequiredService<CopyShelf>().CatchUpAsync();
+            return true;
+        });
         (await CopyAsync(site.Id)).Revision.ShouldBe(1);
     }
 }

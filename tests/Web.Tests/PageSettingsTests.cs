@@ -1,7 +1,7 @@
 using System.Net;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Sites;
 using Plurimax.Web.Launching;
 
@@ -9,15 +9,40 @@ namespace Plurimax.Web.Tests;
 
 public class PageSettingsTests(App app) : IClassFixture<App>
 {
-    private Task<SiteDocument> DocumentAsync(Guid site) => app.WithAsync(async s => { var store = s.GetRequiredService<SiteStore>(); return await store.DocumentAsync((await store.FindAsync(site))!); });
-    private static Dictionary<string, string> Form(int revision, string slug, string title = "What it costs at Settings", string phrases = "") => new() { ["revision"] = revision.ToString(), ["leaf"] = "services", ["Name"] = "Services", ["Slug"] = slug, ["PageTitle"] = title, ["Description"] = "", ["Phrases"] = phrases, ["Listed"] = "true", ["InMenu"] = "true" };
+    private Task<SiteDocument> DocumentAsync(Guid site) =>
+        app.WithAsync(async s =>
+        {
+            var store = s.GetRequiredService<SiteStore>();
+            return await store.DocumentAsync((await store.FindAsync(site))!);
+        });
+
+    private static Dictionary<string, string> Form(
+        int revision,
+        string slug,
+        string title = "What it costs at Settings",
+        string phrases = ""
+    ) =>
+        new()
+        {
+            ["revision"] = revision.ToString(),
+            ["leaf"] = "services",
+            ["Name"] = "Services",
+            ["Slug"] = slug,
+            ["PageTitle"] = title,
+            ["Description"] = "",
+            ["Phrases"] = phrases,
+            ["Listed"] = "true",
+            ["InMenu"] = "true",
+        };
 
     [Fact]
     public async Task Settings_of_a_page_are_one_change_and_a_firms_name_stays_a_fact()
     {
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Settings");
-        (await maker.PostAsync($"/sites/{site.Id}/bench/page", Form(1, "jobs", phrases: "bike repair\nbike service"))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await maker.PostAsync($"/sites/{site.Id}/bench/page", Form(1, "jobs", phrases: "bike repair\nbike service"))).StatusCode.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         var page = (await DocumentAsync(site.Id)).FindPage("services")!;
         (page.File, page.Title.Text, page.Title.Kept).ShouldBe(("jobs.html", "What it costs at {{ business.name }}", true));
         page.Phrases.ShouldBe(["bike repair", "bike service"]);
@@ -44,7 +69,12 @@ public class PageSettingsTests(App app) : IClassFixture<App>
         var site = await app.LiveAsync("Moved On");
         var head = (await app.WithAsync(async s => (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!)).Head;
         await maker.PostAsync($"/sites/{site.Id}/bench/page", Form(head, "jobs"));
-        await app.WithAsync(async s => { await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake"); return 0; });
+        await app.WithAsync(async s =>
+        {
+            await s.GetRequiredService<Publisher>()
+                .ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake");
+            return 0;
+        });
         var visitor = app.Visitor($"{site.Slug}.sites.localhost");
         foreach (var old in new[] { "/services.html", "/services" })
         {

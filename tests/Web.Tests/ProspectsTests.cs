@@ -2,8 +2,8 @@ using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
@@ -17,29 +17,51 @@ namespace Plurimax.Web.Tests;
 public class ProspectsTests(App app)
 {
     private static int _phones = 961000;
+
     /// <summary>A number of its own for each test, so that firms of one test are nobody's twins in another.</summary>
     private static string Phone() => $"01632 {Interlocked.Increment(ref _phones)}";
 
     private static async Task<string> HoldAsync(Maker maker, string csv, string name = "list.csv", string standing = "Untouched")
     {
-        var r = await Maker.UploadAsync(maker.Http, "/prospects", "List", new() { ["standing"] = standing }, "file", (name, Encoding.UTF8.GetBytes(csv)));
+        var r = await Maker.UploadAsync(
+            maker.Http,
+            "/prospects",
+            "List",
+            new() { ["standing"] = standing },
+            "file",
+            (name, Encoding.UTF8.GetBytes(csv))
+        );
         r.StatusCode.ShouldBe(HttpStatusCode.Redirect, await r.Content.ReadAsStringAsync());
         return r.Headers.Location!.ToString();
     }
 
-    private Task<List<Client>> NamedAsync(string start) => app.DbAsync(db => db.Clients.AsNoTracking().Include(c => c.Notes).Include(c => c.People).Where(c => c.Name.StartsWith(start)).OrderBy(c => c.Name).ToListAsync());
+    private Task<List<Client>> NamedAsync(string start) =>
+        app.DbAsync(db =>
+            db.Clients.AsNoTracking()
+                .Include(c => c.Notes)
+                .Include(c => c.People)
+                .Where(c => c.Name.StartsWith(start))
+                .OrderBy(c => c.Name)
+                .ToListAsync()
+        );
 
     private async Task<(Maker Maker, Client Client)> ProspectAsync(string name, string extra = "")
     {
         var maker = await app.SignInAsync();
-        var page = await HoldAsync(maker, $"firm;what;street;town;postcode;tel;mail;stars;n_rev\n{name};bike shop;9 Station Row;Wrenfield;;{Phone()};{name.Replace(' ', '.').ToLowerInvariant()}@post.example;4.8;77\n{extra}");
+        var page = await HoldAsync(
+            maker,
+            $"firm;what;street;town;postcode;tel;mail;stars;n_rev\n{name};bike shop;9 Station Row;Wrenfield;;{Phone()};"
+                + $"{name.Replace(' ', '.').ToLowerInvariant()}@post.example;4.8;77\n{extra}"
+        );
         (await maker.PostAsync($"{page}?handler=Take", [], page)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         return (maker, (await NamedAsync(name)).Single());
     }
 
     private async Task<Site> SampleAsync(Maker maker, Client client)
     {
-        (await maker.PostAsync($"/clients/{client.Id}?handler=Sample", [], $"/clients/{client.Id}")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await maker.PostAsync($"/clients/{client.Id}?handler=Sample", [], $"/clients/{client.Id}")).StatusCode.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         return await app.DbAsync(db => db.Sites.AsNoTracking().SingleAsync(s => s.ClientId == client.Id && s.IsSample));
     }
 
@@ -54,8 +76,13 @@ public class ProspectsTests(App app)
     public async Task A_list_is_looked_through_corrected_and_taken_in_as_a_whole()
     {
         var maker = await app.SignInAsync();
-        string a = Phone(), b = Phone();
-        var page = await HoldAsync(maker, $"firm,what,town,tel,stars,n_rev,www\nQuern Bikes,bike shop,Wrenfield,{a},4.8,120,no\nQuern Pianos,piano tuner,Saltmere,{b},9.9,3,no\n,baker,Saltmere,,4,2,no\nQuern Site,bike shop,Saltmere,{Phone()},4.9,400,https://quern.example\n");
+        string a = Phone(),
+            b = Phone();
+        var page = await HoldAsync(
+            maker,
+            $"firm,what,town,tel,stars,n_rev,www\nQuern Bikes,bike shop,Wrenfield,{a},4.8,120,no\nQuern Pianos,piano tuner,Saltmere,"
+                + $"{b},9.9,3,no\n,baker,Saltmere,,4,2,no\nQuern Site,bike shop,Saltmere,{Phone()},4.9,400,https://quern.example\n"
+        );
         var (_, html) = await maker.GetAsync(page);
         html.ShouldContain("Rating 9.9; the scale ends at 5.");
         html.ShouldContain("No name.");
@@ -65,18 +92,41 @@ public class ProspectsTests(App app)
         refused.ShouldContain("Quern Pianos");
         refused.TrimStart('\uFEFF').Split("\r\n")[0].ShouldBe("firm,what,town,tel,stars,n_rev,www,row,reason");
         // One row is mended, the other stays out.
-        (await maker.PostAsync($"{page}?handler=Mend", new() { ["row"] = "3", ["cell"] = "Quern Pianos" }, page)).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        var cells = new List<KeyValuePair<string, string>> { new("row", "3"), new("__RequestVerificationToken", System.Text.RegularExpressions.Regex.Match(html, "__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)").Groups[1].Value) };
-        foreach (var cell in new[] { "Quern Pianos", "piano tuner", "Saltmere", b, "4.9", "3", "no" }) cells.Add(new("cell", cell));
+        (await maker.PostAsync($"{page}?handler=Mend", new() { ["row"] = "3", ["cell"] = "Quern Pianos" }, page)).StatusCode.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
+        var cells = new List<KeyValuePair<string, string>>
+        {
+            new("row", "3"),
+            new(
+                "__RequestVerificationToken",
+                System
+                    .Text.RegularExpressions.Regex.Match(html, "__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)")
+                    .Groups[1]
+                    .Value
+            ),
+        };
+        foreach (var cell in new[] { "Quern Pianos", "piano tuner", "Saltmere", b, "4.9", "3", "no" })
+            cells.Add(new("cell", cell));
         (await maker.Http.PostAsync($"{page}?handler=Mend", new FormUrlEncodedContent(cells))).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await maker.PostAsync($"{page}?handler=Take", [], page)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var taken = await NamedAsync("Quern");
-        taken.Select(c => (c.Name, c.TradeId, c.Standing, c.OwnSite)).ShouldBe([("Quern Bikes", "bicycle-repair", Standing.Untouched, false), ("Quern Pianos", "piano-tuner", Standing.Untouched, false), ("Quern Site", "bicycle-repair", Standing.Untouched, true)]);
-        taken.SelectMany(c => c.Facts.Entries.Values).ShouldAllBe(e => !e.Confirmed && e.Source == FactSource.Import && e.Where!.Document == "list.csv");
+        taken
+            .Select(c => (c.Name, c.TradeId, c.Standing, c.OwnSite))
+            .ShouldBe([
+                ("Quern Bikes", "bicycle-repair", Standing.Untouched, false),
+                ("Quern Pianos", "piano-tuner", Standing.Untouched, false),
+                ("Quern Site", "bicycle-repair", Standing.Untouched, true),
+            ]);
+        taken
+            .SelectMany(c => c.Facts.Entries.Values)
+            .ShouldAllBe(e => !e.Confirmed && e.Source == FactSource.Import && e.Where!.Document == "list.csv");
         // Taken in once: coming back to the page does nothing more.
         (await maker.Http.GetAsync(page)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var list = (await maker.GetAsync("/prospects?find=quern")).Body;
-        var order = new[] { "Quern Bikes", "Quern Pianos", "Quern Site" }.Select(n => list.IndexOf($"<b>{n}</b>", StringComparison.Ordinal)).ToList();
+        var order = new[] { "Quern Bikes", "Quern Pianos", "Quern Site" }
+            .Select(n => list.IndexOf($"<b>{n}</b>", StringComparison.Ordinal))
+            .ToList();
         order.ShouldAllBe(i => i > 0);
         order[2].ShouldBe(order.Max(), "a firm with a site of its own stands below those without");
     }
@@ -86,11 +136,23 @@ public class ProspectsTests(App app)
     {
         var maker = await app.SignInAsync();
         var page = await HoldAsync(maker, $"a;b;c\nSaltmere;Vetch Cycles;{Phone()}\nWrenfield;Vetch Boats;{Phone()}\n");
-        await maker.PostAsync($"{page}?handler=Read", new() { ["heading"] = "yes", ["c.0"] = "Town", ["c.1"] = "Name", ["c.2"] = "Phone" }, page);
+        await maker.PostAsync(
+            $"{page}?handler=Read",
+            new()
+            {
+                ["heading"] = "yes",
+                ["c.0"] = "Town",
+                ["c.1"] = "Name",
+                ["c.2"] = "Phone",
+            },
+            page
+        );
         var html = (await maker.GetAsync(page)).Body;
         html.ShouldContain("Take in 2 rows");
         await maker.PostAsync($"{page}?handler=Take", [], page);
-        (await NamedAsync("Vetch")).Select(c => (c.Name, c.Facts.Town)).ShouldBe([("Vetch Boats", "Wrenfield"), ("Vetch Cycles", "Saltmere")]);
+        (await NamedAsync("Vetch"))
+            .Select(c => (c.Name, c.Facts.Town))
+            .ShouldBe([("Vetch Boats", "Wrenfield"), ("Vetch Cycles", "Saltmere")]);
         // One firm and no heading: to call that row a heading leaves nothing to read.
         var one = await HoldAsync(maker, $"Vetch Alone,{Phone()}\n");
         var bad = await maker.PostAsync($"{one}?handler=Read", new() { ["heading"] = "yes" }, one);
@@ -122,17 +184,41 @@ public class ProspectsTests(App app)
     public async Task What_is_known_already_is_merged_kept_or_left_out_as_decided()
     {
         var maker = await app.SignInAsync();
-        string a = Phone(), b = Phone(), c = Phone();
-        string List(string note) => $"name,tel,mail,town,note\nSorrel One,{a},,Saltmere,{note}\nSorrel Two,{b},,Saltmere,{note}\nSorrel Three,{c},,Saltmere,{note}\n";
+        string a = Phone(),
+            b = Phone(),
+            c = Phone();
+        string List(string note) =>
+            $"name,tel,mail,town,note\nSorrel One,{a},,Saltmere,{note}\nSorrel Two,{b},,Saltmere,{note}\nSorrel Three,{c},,Saltmere,"
+            + $"{note}\n";
         var first = await HoldAsync(maker, List("first"));
         await maker.PostAsync($"{first}?handler=Take", [], first);
         var second = await HoldAsync(maker, List("second").Replace(",,", ",sorrel@post.example,"));
         (await maker.GetAsync(second)).Body.ShouldContain("Known already, 1 of 3");
-        await maker.PostAsync($"{second}?handler=Decide", new() { ["row"] = "3", ["decision"] = "KeepBoth", ["twin"] = "1" }, second);
-        await maker.PostAsync($"{second}?handler=Decide", new() { ["row"] = "4", ["decision"] = "LeaveOut", ["twin"] = "2" }, second);
+        await maker.PostAsync(
+            $"{second}?handler=Decide",
+            new()
+            {
+                ["row"] = "3",
+                ["decision"] = "KeepBoth",
+                ["twin"] = "1",
+            },
+            second
+        );
+        await maker.PostAsync(
+            $"{second}?handler=Decide",
+            new()
+            {
+                ["row"] = "4",
+                ["decision"] = "LeaveOut",
+                ["twin"] = "2",
+            },
+            second
+        );
         await maker.PostAsync($"{second}?handler=Take", [], second);
         var all = await NamedAsync("Sorrel");
-        all.Select(x => (x.Name, x.Email.Length > 0, x.Notes.Count)).Order().ShouldBe([("Sorrel One", true, 2), ("Sorrel Three", false, 1), ("Sorrel Two", false, 1), ("Sorrel Two", true, 1)]);
+        all.Select(x => (x.Name, x.Email.Length > 0, x.Notes.Count))
+            .Order()
+            .ShouldBe([("Sorrel One", true, 2), ("Sorrel Three", false, 1), ("Sorrel Two", false, 1), ("Sorrel Two", true, 1)]);
     }
 
     [Fact]
@@ -140,13 +226,16 @@ public class ProspectsTests(App app)
     {
         var maker = await app.SignInAsync();
         var phone = Phone();
-        var listing = $"Teasel Cycles\nBicycle repair shop\n4.9 (212 reviews)\n11 Wren Lane, Wrenfield, SZ5 2BD\nOpen Mon-Fri 9:00-17:30, Sat 9:00-13:00\nPhone: {phone}\nPuncture repair, wheel truing, full service\n";
+        var listing =
+            $"Teasel Cycles\nBicycle repair shop\n4.9 (212 reviews)\n11 Wren Lane, Wrenfield, SZ5 2BD\nOpen Mon-Fri 9:00-17:30, Sat "
+            + $"9:00-13:00\nPhone: {phone}\nPuncture repair, wheel truing, full service\n";
         var made = await maker.PostAsync("/prospects?handler=Listing", new() { ["listing"] = listing }, "/prospects");
         made.StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var client = (await NamedAsync("Teasel")).Single();
         client.TradeId.ShouldBe("bicycle-repair");
         (client.Rating, client.Reviews).ShouldBe((4.9m, 212));
-        foreach (var fact in new[] { "place", "phone", "hours", "services", "rating" }) client.Facts[fact]!.Source.ShouldBe(FactSource.Listing, fact);
+        foreach (var fact in new[] { "place", "phone", "hours", "services", "rating" })
+            client.Facts[fact]!.Source.ShouldBe(FactSource.Listing, fact);
         var again = await maker.SendAsync("/prospects?handler=Listing", new() { ["listing"] = listing });
         again.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         again.Body.ShouldContain("is known already");
@@ -160,7 +249,12 @@ public class ProspectsTests(App app)
     public async Task The_list_takes_a_fixed_number_of_queries_however_many_there_are()
     {
         var maker = await app.SignInAsync();
-        async Task<int> CountAsync() { using var counter = new QueryCounter(app).Begin(); (await maker.Http.GetAsync("/prospects")).EnsureSuccessStatusCode(); return counter.Count; }
+        async Task<int> CountAsync()
+        {
+            using var counter = new QueryCounter(app).Begin();
+            (await maker.Http.GetAsync("/prospects")).EnsureSuccessStatusCode();
+            return counter.Count;
+        }
         await CountAsync();
         var before = await CountAsync();
         var page = await HoldAsync(maker, "name,tel\n" + string.Concat(Enumerable.Range(0, 60).Select(i => $"Yarrow {i},{Phone()}\n")));
@@ -186,13 +280,23 @@ public class ProspectsTests(App app)
         // Nowhere else.
         (await maker.GetAsync("/?find=bryony")).Body.ShouldNotContain("Bryony Bikes");
         (await app.Visitor($"{sample.Slug}.sites.localhost").GetAsync("/")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        foreach (var station in new[] { "proof", "launch", "handoff", "care" }) (await maker.Http.GetAsync($"/sites/{sample.Id}/{station}")).Headers.Location!.ToString().ShouldContain("sign=true", customMessage: station);
-        await Should.ThrowAsync<InvalidOperationException>(() => app.WithAsync(async s => await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(sample.Id))!, "m")));
+        foreach (var station in new[] { "proof", "launch", "handoff", "care" })
+            (await maker.Http.GetAsync($"/sites/{sample.Id}/{station}"))
+                .Headers.Location!.ToString()
+                .ShouldContain("sign=true", customMessage: station);
+        await Should.ThrowAsync<InvalidOperationException>(() =>
+            app.WithAsync(async s =>
+                await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(sample.Id))!, "m")
+            )
+        );
         // The token is in no table.
         var token = link[8..];
         (await app.DbAsync(db => db.Notes.AnyAsync(n => n.Text.Contains(token)))).ShouldBeFalse();
         // It ends by itself.
-        await app.DbAsync(db => db.SampleLinks.Where(l => l.SiteId == sample.Id).ExecuteUpdateAsync(u => u.SetProperty(l => l.EndsAt, DateTimeOffset.UtcNow.AddSeconds(-1))));
+        await app.DbAsync(db =>
+            db.SampleLinks.Where(l => l.SiteId == sample.Id)
+                .ExecuteUpdateAsync(u => u.SetProperty(l => l.EndsAt, DateTimeOffset.UtcNow.AddSeconds(-1)))
+        );
         (await visitor.GetAsync(link)).StatusCode.ShouldBe(HttpStatusCode.Gone);
         (await visitor.GetAsync($"{link}/sheet/index.html")).StatusCode.ShouldBe(HttpStatusCode.Gone);
         (await visitor.GetAsync("/sample/" + new string('x', 43))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
@@ -204,12 +308,44 @@ public class ProspectsTests(App app)
         var (maker, client) = await ProspectAsync("Comfrey Cycles");
         await SampleAsync(maker, client);
         var at = $"/clients/{client.Id}";
-        var bad = await maker.PostAsync($"{at}?handler=Send", new() { ["to"] = "not an address", ["subject"] = "My subject", ["body"] = "My words [the private link]" }, at);
+        var bad = await maker.PostAsync(
+            $"{at}?handler=Send",
+            new()
+            {
+                ["to"] = "not an address",
+                ["subject"] = "My subject",
+                ["body"] = "My words [the private link]",
+            },
+            at
+        );
         bad.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         var body = WebUtility.HtmlDecode(await bad.Content.ReadAsStringAsync());
-        foreach (var typed in new[] { "not an address", "My subject", "My words [the private link]", "looks incomplete" }) body.ShouldContain(typed);
-        (await maker.PostAsync($"{at}?handler=Send", new() { ["to"] = "c@post.example", ["subject"] = "S", ["body"] = "no link" }, at)).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await maker.PostAsync($"{at}?handler=Send", new() { ["to"] = "c@post.example", ["subject"] = "Hello", ["body"] = "Look: [the private link]" }, at)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        foreach (var typed in new[] { "not an address", "My subject", "My words [the private link]", "looks incomplete" })
+            body.ShouldContain(typed);
+        (
+            await maker.PostAsync(
+                $"{at}?handler=Send",
+                new()
+                {
+                    ["to"] = "c@post.example",
+                    ["subject"] = "S",
+                    ["body"] = "no link",
+                },
+                at
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (
+            await maker.PostAsync(
+                $"{at}?handler=Send",
+                new()
+                {
+                    ["to"] = "c@post.example",
+                    ["subject"] = "Hello",
+                    ["body"] = "Look: [the private link]",
+                },
+                at
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var mail = await app.DbAsync(db => db.Outbox.AsNoTracking().SingleAsync(m => m.To == "c@post.example"));
         var link = System.Text.RegularExpressions.Regex.Match(mail.Body, "/sample/[A-Za-z0-9_-]{43}").Value;
         (await app.Visitor().GetAsync(link)).StatusCode.ShouldBe(HttpStatusCode.OK);
@@ -223,8 +359,28 @@ public class ProspectsTests(App app)
         await SampleAsync(maker, client);
         var visitor = new Maker(app.Visitor());
         var link = await LinkAsync(maker, client);
-        (await visitor.PostAsync(link, new() { ["name"] = "", ["reach"] = "x", ["words"] = "Hello there" })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await visitor.PostAsync(link, new() { ["name"] = "Pia Dock", ["reach"] = "01632 960999", ["words"] = "Ring me" })).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await visitor.PostAsync(
+                link,
+                new()
+                {
+                    ["name"] = "",
+                    ["reach"] = "x",
+                    ["words"] = "Hello there",
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (
+            await visitor.PostAsync(
+                link,
+                new()
+                {
+                    ["name"] = "Pia Dock",
+                    ["reach"] = "01632 960999",
+                    ["words"] = "Ring me",
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var told = (await NamedAsync("Dock Bikes")).Single();
         told.NextStep.ShouldBe("Answer Pia Dock, 01632 960999");
         told.Notes.ShouldContain(n => n.Text.Contains("Ring me"));
@@ -239,7 +395,10 @@ public class ProspectsTests(App app)
         var (maker, client) = await ProspectAsync("Elder Cycles");
         var sample = await SampleAsync(maker, client);
         var link = await LinkAsync(maker, client);
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(sample.Id, 1, new SetText("home.opening", "heading", "Written by hand"), "Mara Oake"));
+        await app.WithAsync(s =>
+            s.GetRequiredService<SiteStore>()
+                .EditAsync(sample.Id, 1, new SetText("home.opening", "heading", "Written by hand"), "Mara Oake")
+        );
         var offer = (await maker.GetAsync($"/clients/{client.Id}?sign=true")).Body;
         offer.ShouldContain("not cleared");
         offer.ShouldContain("Email for enquiries");
@@ -252,9 +411,18 @@ public class ProspectsTests(App app)
             return (found, await store.DocumentAsync(found), found.Client);
         });
         (site.IsSample, now.Standing, site.Station).ShouldBe((false, Standing.Active, Station.Brief));
-        document.FindSection("home.opening")!.Value.Section.Content.Passages().Single(p => p.Path == "heading").Passage.Text.ShouldBe("Written by hand");
-        var files = await app.WithAsync(async s => s.GetRequiredService<Publisher>().Render(site, document, site.Facts, await s.GetRequiredService<Publisher>().SettingsAsync(site)));
-        var pages = string.Concat(files.Files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal)).Select(f => Encoding.UTF8.GetString(f.Value)));
+        document
+            .FindSection("home.opening")!
+            .Value.Section.Content.Passages()
+            .Single(p => p.Path == "heading")
+            .Passage.Text.ShouldBe("Written by hand");
+        var files = await app.WithAsync(async s =>
+            s.GetRequiredService<Publisher>()
+                .Render(site, document, site.Facts, await s.GetRequiredService<Publisher>().SettingsAsync(site))
+        );
+        var pages = string.Concat(
+            files.Files.Where(f => f.Key.EndsWith(".html", StringComparison.Ordinal)).Select(f => Encoding.UTF8.GetString(f.Value))
+        );
         pages.ShouldNotContain(client.Facts.Any<PhoneValue>("phone")!.National);
         pages.ShouldContain("Elder Cycles");
         now.Facts["phone"].ShouldNotBeNull("it stays on the fact sheet, to be confirmed");
@@ -267,14 +435,30 @@ public class ProspectsTests(App app)
     public async Task A_site_for_a_prospect_starts_from_a_sheet_that_asks_nothing_twice()
     {
         var (maker, client) = await ProspectAsync("Fennel Bikes");
-        (await Maker.UploadAsync(maker.Http, "/new", "Read", new() { ["Known"] = "Nobody Here" }, "files")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await Maker.UploadAsync(maker.Http, "/new", "Read", new() { ["Known"] = "Nobody Here" }, "files")).StatusCode.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
         var byName = await Maker.UploadAsync(maker.Http, "/new", "Read", new() { ["Known"] = "fennel bikes" }, "files");
         var to = (await maker.Http.GetAsync($"/new?client={client.Id}")).Headers.Location!.ToString();
         byName.Headers.Location!.ToString().ShouldBe(to, "the same sheet from either place");
         var sheet = (await maker.GetAsync(to)).Body;
         sheet.ShouldContain("Fennel Bikes");
         sheet.ShouldContain(client.Facts.Any<PhoneValue>("phone")!.National);
-        var made = await maker.PostAsync(to, new() { ["Words"] = "Bicycle repair", ["f.business.name"] = "Fennel Bikes", ["c.business.name"] = "yes", ["f.place/town"] = "Wrenfield", ["f.place/country"] = "GB", ["c.place"] = "yes", ["f.phone"] = client.Facts.Any<PhoneValue>("phone")!.National, ["c.phone"] = "yes" }, to);
+        var made = await maker.PostAsync(
+            to,
+            new()
+            {
+                ["Words"] = "Bicycle repair",
+                ["f.business.name"] = "Fennel Bikes",
+                ["c.business.name"] = "yes",
+                ["f.place/town"] = "Wrenfield",
+                ["f.place/country"] = "GB",
+                ["c.place"] = "yes",
+                ["f.phone"] = client.Facts.Any<PhoneValue>("phone")!.National,
+                ["c.phone"] = "yes",
+            },
+            to
+        );
         made.StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var all = await NamedAsync("Fennel");
         all.Single().Standing.ShouldBe(Standing.Active);
@@ -287,16 +471,43 @@ public class ProspectsTests(App app)
     {
         var (maker, client) = await ProspectAsync("Gorse Cycles");
         var at = $"/clients/{client.Id}";
-        var bad = await maker.PostAsync($"{at}?handler=Facts", new() { ["revision"] = "1", ["f.business.name"] = "Gorse Cycles Renamed", ["f.phone"] = "hello" }, at);
+        var bad = await maker.PostAsync(
+            $"{at}?handler=Facts",
+            new()
+            {
+                ["revision"] = "1",
+                ["f.business.name"] = "Gorse Cycles Renamed",
+                ["f.phone"] = "hello",
+            },
+            at
+        );
         bad.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         WebUtility.HtmlDecode(await bad.Content.ReadAsStringAsync()).ShouldContain("value=\"hello\"");
-        await maker.PostAsync($"{at}?handler=Facts", new() { ["revision"] = "1", ["tradeId"] = "piano-tuner", ["f.business.name"] = "Gorse Pianos", ["f.place/town"] = "Larkmouth", ["f.place/country"] = "GB", ["f.phone"] = Phone() }, at);
-        var stale = await maker.PostAsync($"{at}?handler=Facts", new() { ["revision"] = "1", ["f.business.name"] = "Gorse Overwritten" }, at);
+        await maker.PostAsync(
+            $"{at}?handler=Facts",
+            new()
+            {
+                ["revision"] = "1",
+                ["tradeId"] = "piano-tuner",
+                ["f.business.name"] = "Gorse Pianos",
+                ["f.place/town"] = "Larkmouth",
+                ["f.place/country"] = "GB",
+                ["f.phone"] = Phone(),
+            },
+            at
+        );
+        var stale = await maker.PostAsync(
+            $"{at}?handler=Facts",
+            new() { ["revision"] = "1", ["f.business.name"] = "Gorse Overwritten" },
+            at
+        );
         stale.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         await maker.PostAsync($"{at}?handler=Plan", new() { ["day"] = "2026-12-01", ["step"] = "Ring before nine" }, at);
         await maker.PostAsync($"{at}?handler=Note", new() { ["text"] = "Asked his sister" }, at);
         var now = (await NamedAsync("Gorse")).Single();
-        (now.Name, now.TradeId, now.Facts.Town, now.NextContact, now.NextStep, now.Standing).ShouldBe(("Gorse Pianos", "piano-tuner", "Larkmouth", new DateOnly(2026, 12, 1), "Ring before nine", Standing.Contacted));
+        (now.Name, now.TradeId, now.Facts.Town, now.NextContact, now.NextStep, now.Standing).ShouldBe(
+            ("Gorse Pianos", "piano-tuner", "Larkmouth", new DateOnly(2026, 12, 1), "Ring before nine", Standing.Contacted)
+        );
         now.Facts["phone"]!.Confirmed.ShouldBeTrue();
         (await maker.GetAsync("/prospects?by=contact&find=gorse")).Body.ShouldContain("Ring before nine");
         await maker.PostAsync($"{at}?handler=LetGo", new() { ["go"] = "true" }, at);

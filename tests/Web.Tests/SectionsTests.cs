@@ -1,8 +1,8 @@
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Sites;
 
 namespace Plurimax.Web.Tests;
@@ -10,7 +10,13 @@ namespace Plurimax.Web.Tests;
 /// <summary>The library of sections, their layouts, and copies to other pages and sites.</summary>
 public class SectionsTests(App app) : IClassFixture<App>
 {
-    private Task<SiteDocument> DocumentAsync(Guid site) => app.WithAsync(async s => { var store = s.GetRequiredService<SiteStore>(); return await store.DocumentAsync((await store.FindAsync(site))!); });
+    private Task<SiteDocument> DocumentAsync(Guid site) =>
+        app.WithAsync(async s =>
+        {
+            var store = s.GetRequiredService<SiteStore>();
+            return await store.DocumentAsync((await store.FindAsync(site))!);
+        });
+
     private static string Place(HttpResponseMessage r) => Uri.UnescapeDataString(r.Headers.Location!.OriginalString);
 
     [Fact]
@@ -21,7 +27,17 @@ public class SectionsTests(App app) : IClassFixture<App>
         var before = await DocumentAsync(site.Id);
         var (_, body) = await maker.GetAsync($"/sites/{site.Id}/bench/add?leaf=about&after={before.FindPage("about")!.Sections[0].Id}");
         body.ShouldContain("put by for all sites");
-        var added = await maker.PostAsync($"/sites/{site.Id}/bench/add", new() { ["leaf"] = "about", ["after"] = before.FindPage("about")!.Sections[0].Id, ["kind"] = "steps", ["revision"] = "1" }, $"/sites/{site.Id}/bench/add?leaf=about");
+        var added = await maker.PostAsync(
+            $"/sites/{site.Id}/bench/add",
+            new()
+            {
+                ["leaf"] = "about",
+                ["after"] = before.FindPage("about")!.Sections[0].Id,
+                ["kind"] = "steps",
+                ["revision"] = "1",
+            },
+            $"/sites/{site.Id}/bench/add?leaf=about"
+        );
         Place(added).ShouldContain("section=about.steps-2");
         var now = await DocumentAsync(site.Id);
         now.FindPage("about")!.Sections[1].Content.Items.Length.ShouldBeGreaterThan(1, "it brings the trade's own words");
@@ -35,20 +51,57 @@ public class SectionsTests(App app) : IClassFixture<App>
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Giver");
         var other = await app.SiteAsync("Taker");
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText("home.steps", "heading", "How {{ business.name }} works"), "test"));
-        var copied = await maker.PostAsync($"/sites/{site.Id}/bench/copy?handler=Site", new() { ["section"] = "home.steps", ["other"] = other.Id.ToString(), ["to"] = "about" }, $"/sites/{site.Id}/bench/copy?section=home.steps&other={other.Id}");
+        await app.WithAsync(s =>
+            s.GetRequiredService<SiteStore>()
+                .EditAsync(site.Id, 1, new SetText("home.steps", "heading", "How {{ business.name }} works"), "test")
+        );
+        var copied = await maker.PostAsync(
+            $"/sites/{site.Id}/bench/copy?handler=Site",
+            new()
+            {
+                ["section"] = "home.steps",
+                ["other"] = other.Id.ToString(),
+                ["to"] = "about",
+            },
+            $"/sites/{site.Id}/bench/copy?section=home.steps&other={other.Id}"
+        );
         Place(copied).ShouldStartWith($"/sites/{other.Id}/bench?leaf=about&section=about.steps");
         (await DocumentAsync(other.Id)).FindPage("about")!.Sections[^1].Content.Heading.Text.ShouldBe("How {{ business.name }} works");
 
         var from = $"/sites/{site.Id}/bench/copy?section=home.steps";
-        (await maker.PostAsync($"/sites/{site.Id}/bench/copy?handler=Save", new() { ["section"] = "home.steps", ["name"] = " " }, from)).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        await maker.PostAsync($"/sites/{site.Id}/bench/copy?handler=Save", new() { ["section"] = "home.steps", ["name"] = "Three steps" }, from);
-        (await maker.PostAsync($"/sites/{site.Id}/bench/copy?handler=Save", new() { ["section"] = "home.steps", ["name"] = "Three steps" }, from)).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity, "a name is given once");
+        (
+            await maker.PostAsync($"/sites/{site.Id}/bench/copy?handler=Save", new() { ["section"] = "home.steps", ["name"] = " " }, from)
+        ).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        await maker.PostAsync(
+            $"/sites/{site.Id}/bench/copy?handler=Save",
+            new() { ["section"] = "home.steps", ["name"] = "Three steps" },
+            from
+        );
+        (
+            await maker.PostAsync(
+                $"/sites/{site.Id}/bench/copy?handler=Save",
+                new() { ["section"] = "home.steps", ["name"] = "Three steps" },
+                from
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity, "a name is given once");
         var saved = await app.DbAsync(d => d.SavedSections.SingleAsync());
         (await maker.GetAsync($"/sites/{other.Id}/bench/add?leaf=home")).Body.ShouldContain("Three steps");
-        await maker.PostAsync($"/sites/{other.Id}/bench/add", new() { ["leaf"] = "home", ["saved"] = saved.Id.ToString(), ["revision"] = "2" }, $"/sites/{other.Id}/bench/add?leaf=home");
+        await maker.PostAsync(
+            $"/sites/{other.Id}/bench/add",
+            new()
+            {
+                ["leaf"] = "home",
+                ["saved"] = saved.Id.ToString(),
+                ["revision"] = "2",
+            },
+            $"/sites/{other.Id}/bench/add?leaf=home"
+        );
         (await DocumentAsync(other.Id)).Pages[0].Sections[^1].Content.Heading.Text.ShouldBe("How {{ business.name }} works");
-        await maker.PostAsync($"/sites/{other.Id}/bench/add?handler=Forget", new() { ["leaf"] = "home", ["saved"] = saved.Id.ToString() }, $"/sites/{other.Id}/bench/add?leaf=home");
+        await maker.PostAsync(
+            $"/sites/{other.Id}/bench/add?handler=Forget",
+            new() { ["leaf"] = "home", ["saved"] = saved.Id.ToString() },
+            $"/sites/{other.Id}/bench/add?leaf=home"
+        );
         (await app.DbAsync(d => d.SavedSections.CountAsync())).ShouldBe(0);
     }
 
@@ -58,11 +111,34 @@ public class SectionsTests(App app) : IClassFixture<App>
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Cards");
         var (_, body) = await maker.GetAsync($"/sites/{site.Id}/bench/layouts?section=home.services");
-        var sheet = await maker.Http.GetStringAsync(System.Text.RegularExpressions.Regex.Match(body, "src=\"(/sheet/[^\"#]+)").Groups[1].Value);
+        var sheet = await maker.Http.GetStringAsync(
+            System.Text.RegularExpressions.Regex.Match(body, "src=\"(/sheet/[^\"#]+)").Groups[1].Value
+        );
         sheet.ShouldContain("data-s=\"home.services--v-index\"");
-        var taken = await maker.PostAsync($"/sites/{site.Id}/bench/layouts", new() { ["section"] = "home.services", ["variant"] = "v-index", ["revision"] = "1" }, $"/sites/{site.Id}/bench/layouts?section=home.services");
+        var taken = await maker.PostAsync(
+            $"/sites/{site.Id}/bench/layouts",
+            new()
+            {
+                ["section"] = "home.services",
+                ["variant"] = "v-index",
+                ["revision"] = "1",
+            },
+            $"/sites/{site.Id}/bench/layouts?section=home.services"
+        );
         Place(taken).ShouldContain("/bench?leaf=home&section=home.services");
         (await DocumentAsync(site.Id)).FindSection("home.services")!.Value.Section.Variant.ShouldBe("v-index");
-        Place(await maker.PostAsync($"/sites/{site.Id}/bench/layouts", new() { ["section"] = "home.services", ["variant"] = "v-none", ["revision"] = "2" }, $"/sites/{site.Id}/bench/layouts?section=home.services")).ShouldContain("/layouts");
+        Place(
+                await maker.PostAsync(
+                    $"/sites/{site.Id}/bench/layouts",
+                    new()
+                    {
+                        ["section"] = "home.services",
+                        ["variant"] = "v-none",
+                        ["revision"] = "2",
+                    },
+                    $"/sites/{site.Id}/bench/layouts?section=home.services"
+                )
+            )
+            .ShouldContain("/layouts");
     }
 }

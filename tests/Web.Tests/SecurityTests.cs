@@ -18,12 +18,32 @@ public class SecurityTests(App app)
         var site = await app.SiteAsync("Door Test");
         foreach (var endpoint in app.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>())
         {
-            var path = "/" + endpoint.RoutePattern.RawText!.TrimStart('/').Replace("{id:guid}", site.Id.ToString()).Replace("{token}", "x").Replace("{**path}", "index.html").Replace("{look:int}", "0");
+            var path =
+                "/"
+                + endpoint
+                    .RoutePattern.RawText!.TrimStart('/')
+                    .Replace("{id:guid}", site.Id.ToString())
+                    .Replace("{token}", "x")
+                    .Replace("{**path}", "index.html")
+                    .Replace("{look:int}", "0");
             var r = await http.GetAsync(path);
-            var open = path is "/health" or PublicEndpoints.Brand or "/signin" or "/fault" or "/SignIn" or "/Fault" || path.StartsWith("/proof/") || path.StartsWith("/answers/") || path.StartsWith("/agree/") || path.StartsWith("/sample/") || path.StartsWith("/looks/") || path.StartsWith("/plans/") || path.StartsWith("/sheet/") || path.StartsWith("/ClientProof") || path.StartsWith("/Lookbook") || path.StartsWith("/AgreePlan");
-            if (open) r.Headers.Location?.OriginalString.ShouldNotContain("/signin");
+            var open =
+                path is "/health" or PublicEndpoints.Brand or "/signin" or "/fault" or "/SignIn" or "/Fault"
+                || path.StartsWith("/proof/")
+                || path.StartsWith("/answers/")
+                || path.StartsWith("/agree/")
+                || path.StartsWith("/sample/")
+                || path.StartsWith("/looks/")
+                || path.StartsWith("/plans/")
+                || path.StartsWith("/sheet/")
+                || path.StartsWith("/ClientProof")
+                || path.StartsWith("/Lookbook")
+                || path.StartsWith("/AgreePlan");
+            if (open)
+                r.Headers.Location?.OriginalString.ShouldNotContain("/signin");
             // What scripts ask is refused; a page leads to the sign-in.
-            else if (path.Contains("/bench/", StringComparison.Ordinal)) ((int)r.StatusCode).ShouldBeOneOf(302, 401, 405);
+            else if (path.Contains("/bench/", StringComparison.Ordinal))
+                ((int)r.StatusCode).ShouldBeOneOf(302, 401, 405);
             else
             {
                 r.StatusCode.ShouldBe(HttpStatusCode.Redirect, path);
@@ -37,17 +57,58 @@ public class SecurityTests(App app)
     {
         var maker = await app.SignInAsync("ada");
         var site = await app.SiteAsync("Token Forms");
-        await app.WithAsync(async s => { await s.GetRequiredService<LookDesk>().KeepAsync(null, "For all", new LookChoice("rail"), "Mara Oake"); return 0; });
-        var pages = new[] { "/", "/new", "/clients", "/prospects", "/trades", "/standards", "/standards?edit=corners", "/standards/exchange", "/enquiries", "/outbox", "/ideas" }
-            .Concat(new[] { "brief", "briefing", "plan", "plan?leaf=home&section=home.headline", "plan/wires", "look", "look/hand", "look/mark", "bench?leaf=home&section=home.opening", "takes", "proof", "launch", "care", "settings?show=all&edit=corners" }.Select(p => $"/sites/{site.Id}/{p}"));
+        await app.WithAsync(async s =>
+        {
+            await s.GetRequiredService<LookDesk>().KeepAsync(null, "For all", new LookChoice("rail"), "Mara Oake");
+            return 0;
+        });
+        var pages = new[]
+        {
+            "/",
+            "/new",
+            "/clients",
+            "/prospects",
+            "/trades",
+            "/standards",
+            "/standards?edit=corners",
+            "/standards/exchange",
+            "/enquiries",
+            "/outbox",
+            "/ideas",
+        }.Concat(
+            new[]
+            {
+                "brief",
+                "briefing",
+                "plan",
+                "plan?leaf=home&section=home.headline",
+                "plan/wires",
+                "look",
+                "look/hand",
+                "look/mark",
+                "bench?leaf=home&section=home.opening",
+                "takes",
+                "proof",
+                "launch",
+                "care",
+                "settings?show=all&edit=corners",
+            }.Select(p => $"/sites/{site.Id}/{p}")
+        );
         var forms = 0;
         foreach (var path in pages)
         {
             var (_, body) = await maker.GetAsync(path);
-            foreach (System.Text.RegularExpressions.Match form in System.Text.RegularExpressions.Regex.Matches(body, "<form[^>]*method=\"post\".*?</form>", System.Text.RegularExpressions.RegexOptions.Singleline))
+            foreach (
+                System.Text.RegularExpressions.Match form in System.Text.RegularExpressions.Regex.Matches(
+                    body,
+                    "<form[^>]*method=\"post\".*?</form>",
+                    System.Text.RegularExpressions.RegexOptions.Singleline
+                )
+            )
             {
                 forms++;
-                form.Value.Split("__RequestVerificationToken").Length.ShouldBe(2, $"{path}: {form.Value[..Math.Min(160, form.Value.Length)]}");
+                form.Value.Split("__RequestVerificationToken")
+                    .Length.ShouldBe(2, $"{path}: {form.Value[..Math.Min(160, form.Value.Length)]}");
             }
         }
         forms.ShouldBeGreaterThan(60);
@@ -58,7 +119,10 @@ public class SecurityTests(App app)
     {
         var maker = await app.SignInAsync();
         var site = await app.SiteAsync("Token Test");
-        var r = await maker.Http.PostAsync($"/sites/{site.Id}/plan?handler=AddPage", new FormUrlEncodedContent(new Dictionary<string, string> { ["name"] = "Smuggled", ["revision"] = "1" }));
+        var r = await maker.Http.PostAsync(
+            $"/sites/{site.Id}/plan?handler=AddPage",
+            new FormUrlEncodedContent(new Dictionary<string, string> { ["name"] = "Smuggled", ["revision"] = "1" })
+        );
         r.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await maker.GetAsync($"/sites/{site.Id}/plan")).Body.ShouldNotContain("Smuggled");
     }
@@ -82,7 +146,8 @@ public class SecurityTests(App app)
         var known = await maker.SendAsync("/signin", new() { ["Email"] = "ivo@tidewrack.example", ["Password"] = "wrong" });
         var unknown = await maker.SendAsync("/signin", new() { ["Email"] = "nobody@tidewrack.example", ["Password"] = "wrong" });
         known.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        foreach (var r in new[] { known, unknown }) r.Body.ShouldContain("Email and password do not fit together.");
+        foreach (var r in new[] { known, unknown })
+            r.Body.ShouldContain("Email and password do not fit together.");
         (await maker.SendAsync("/signin", new() { ["Email"] = "", ["Password"] = "" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 

@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Data;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Web.RollOuts;
@@ -19,9 +19,16 @@ public partial class StandardsTests
         var sites = new[] { await app.LiveAsync("Impact One"), await app.LiveAsync("Impact Two"), await app.LiveAsync("Impact Three") };
         var shielded = await app.LiveAsync("Impact Shielded");
         var at = await StandardAsync("Impact", [.. sites, shielded]);
-        await ShelfAsync(async s => { await s.SetAsync(SettingLayer.Site, shielded.Id.ToString(), "footer_text", "", Owner, "They want none."); return 0; });
+        await ShelfAsync(async s =>
+        {
+            await s.SetAsync(SettingLayer.Site, shielded.Id.ToString(), "footer_text", "", Owner, "They want none.");
+            return 0;
+        });
         // Somebody works on a site meanwhile: what is not released yet does not go out with the roll-out.
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(sites[0].Id, 1, new SetText("home.opening", "heading", "Not signed yet"), "Mara Oake"));
+        await app.WithAsync(s =>
+            s.GetRequiredService<SiteStore>()
+                .EditAsync(sites[0].Id, 1, new SetText("home.opening", "heading", "Not signed yet"), "Mara Oake")
+        );
         await DraftAsync(at, "footer_text", "Opened by {{ business.name }} in {{ place.town }}.\nRing {{ phone }}.");
         await DraftAsync(at, "corners", "round");
         var impact = await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(at, await DraftsAsync(at));
@@ -30,14 +37,18 @@ public partial class StandardsTests
         // One of two changes reaches the shielded site: it is changed, not shielded from all.
         impact.Changed.Single(s => s.Id == shielded.Id).Files.Select(f => f.Path).ShouldBe(["site.css"]);
         var before = new Dictionary<Guid, Release>();
-        foreach (var s in sites.Append(shielded)) before[s.Id] = await LiveAsync(s.Id);
+        foreach (var s in sites.Append(shielded))
+            before[s.Id] = await LiveAsync(s.Id);
 
         var report = await ThroughAsync((await SaveAsync(at))!);
         report.RollOut.State.ShouldBe(RollOutState.Done);
         foreach (var told in impact.Changed)
         {
             var now = await LiveAsync(told.Id);
-            var changed = now.Manifest.Keys.Union(before[told.Id].Manifest.Keys).Where(p => now.Manifest.GetValueOrDefault(p)?.Hash != before[told.Id].Manifest.GetValueOrDefault(p)?.Hash).Order();
+            var changed = now
+                .Manifest.Keys.Union(before[told.Id].Manifest.Keys)
+                .Where(p => now.Manifest.GetValueOrDefault(p)?.Hash != before[told.Id].Manifest.GetValueOrDefault(p)?.Hash)
+                .Order();
             told.Files.Select(f => f.Path).Order().ShouldBe(changed);
         }
         var one = await LiveAsync(sites[0].Id);
@@ -70,23 +81,31 @@ public partial class StandardsTests
         (await ShelfAsync(s => s.ValuesAsync(at))).ShouldBeEmpty();
         (await app.Visitor($"{a.Slug}.sites.localhost").GetStringAsync("/")).ShouldNotContain("Wrong words");
         (await DeskAsync(d => d.RollBackAsync(report.RollOut.Id, Owner))).ShouldBe((0, 0, false));
-        (await app.DbAsync(d => d.StandardVersions.Where(v => v.Scope == at.Scope).Select(v => v.Number).OrderBy(n => n).ToListAsync())).ShouldBe([0, 1, 2]);
+        (
+            await app.DbAsync(d => d.StandardVersions.Where(v => v.Scope == at.Scope).Select(v => v.Number).OrderBy(n => n).ToListAsync())
+        ).ShouldBe([0, 1, 2]);
     }
 
     [Fact]
     public async Task A_roll_out_that_was_killed_in_the_middle_is_gone_on_with_and_no_site_is_half_done()
     {
         var sites = new List<Site>();
-        for (var i = 0; i < 4; i++) sites.Add(await app.LiveAsync($"Killed {i}"));
+        for (var i = 0; i < 4; i++)
+            sites.Add(await app.LiveAsync($"Killed {i}"));
         var at = await StandardAsync("Killed", [.. sites]);
         await DraftAsync(at, "footer_text", "After the kill");
         var begins = DateTimeOffset.UtcNow.AddHours(1);
         var drafts = await DraftsAsync(at);
-        var (_, rollOut) = await DeskAsync(d => d.SaveAsync(at, "killed", StandardShelf.PrintOf(drafts), "", RollOutPace.Later, begins, Owner));
+        var (_, rollOut) = await DeskAsync(d =>
+            d.SaveAsync(at, "killed", StandardShelf.PrintOf(drafts), "", RollOutPace.Later, begins, Owner)
+        );
         // Its time has not come: nothing is done.
         (await DeskAsync(d => d.StepAsync(default))).ShouldBeFalse();
         (await DeskAsync(d => d.ReportAsync(rollOut!.Id)))!.Gone.ShouldBe(0);
-        await app.DbAsync(d => d.RollOuts.Where(r => r.Id == rollOut!.Id).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Paused).SetProperty(r => r.Begins, (DateTimeOffset?)null)));
+        await app.DbAsync(d =>
+            d.RollOuts.Where(r => r.Id == rollOut!.Id)
+                .ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Paused).SetProperty(r => r.Begins, (DateTimeOffset?)null))
+        );
         // A worker that dies while it holds a site: its transaction goes with it, the site stays as it was and waits again.
         await app.DbAsync(async d =>
         {
@@ -97,7 +116,11 @@ public partial class StandardsTests
             return 0;
         });
         (await LiveAsync(sites[0].Id)).Number.ShouldBe(1);
-        await DeskAsync(async d => { await d.GoOnAsync(rollOut!.Id); return 0; });
+        await DeskAsync(async d =>
+        {
+            await d.GoOnAsync(rollOut!.Id);
+            return 0;
+        });
         var report = await ThroughAsync(rollOut!);
         report.RollOut.State.ShouldBe(RollOutState.Done);
         foreach (var s in sites)
@@ -115,15 +138,22 @@ public partial class StandardsTests
     public async Task Groups_wait_for_a_look_and_a_new_blocker_stops_it()
     {
         var sites = new List<Site>();
-        for (var i = 0; i < 5; i++) sites.Add(await app.LiveAsync($"Group {i}"));
+        for (var i = 0; i < 5; i++)
+            sites.Add(await app.LiveAsync($"Group {i}"));
         var at = await StandardAsync("Groups", [.. sites]);
         RollOutDesk.Sizes(200).ShouldBe([3, 20, 177]);
         RollOutDesk.Sizes(2).ShouldBe([2]);
         await DraftAsync(at, "footer_text", "In groups");
         var report = await ThroughAsync((await SaveAsync(at, RollOutPace.Groups))!);
-        (report.RollOut.State, report.Of(RollOutSiteState.Done), report.Of(RollOutSiteState.Waiting)).ShouldBe((RollOutState.Looking, 3, 2));
+        (report.RollOut.State, report.Of(RollOutSiteState.Done), report.Of(RollOutSiteState.Waiting)).ShouldBe(
+            (RollOutState.Looking, 3, 2)
+        );
         (await DeskAsync(d => d.BehindAsync())).Count(b => sites.Any(s => s.Id == b.Id)).ShouldBe(2);
-        await DeskAsync(async d => { await d.GoOnAsync(report.RollOut.Id); return 0; });
+        await DeskAsync(async d =>
+        {
+            await d.GoOnAsync(report.RollOut.Id);
+            return 0;
+        });
         (await ThroughAsync(report.RollOut)).RollOut.State.ShouldBe(RollOutState.Done);
 
         // A link in the footer that leads to a page which is not there: preflight blocks, the site keeps its release.

@@ -2,10 +2,10 @@ using System.Collections.Immutable;
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Data;
 using Plurimax.Design.Styling;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Impact;
@@ -23,17 +23,21 @@ public partial class StandardsTests(App app)
     private const string Owner = "Ada Tidewell";
 
     private Task<T> ShelfAsync<T>(Func<StandardShelf, Task<T>> act) => app.WithAsync(s => act(s.GetRequiredService<StandardShelf>()));
+
     private Task<T> DeskAsync<T>(Func<RollOutDesk, Task<T>> act) => app.WithAsync(s => act(s.GetRequiredService<RollOutDesk>()));
 
     private async Task<SharedScope> StandardAsync(string name, params Site[] followers)
     {
         var (made, problem) = await ShelfAsync(s => s.CreateAsync(name, "", ImmutableDictionary<string, string>.Empty, Owner));
         problem.ShouldBeNull();
-        foreach (var f in followers) (await ShelfAsync(s => s.FollowAsync(SettingLayer.Site, f.Id.ToString(), made!.Id, Owner))).ShouldBeNull();
+        foreach (var f in followers)
+            (await ShelfAsync(s => s.FollowAsync(SettingLayer.Site, f.Id.ToString(), made!.Id, Owner))).ShouldBeNull();
         return SharedScope.Standard(made!.Id);
     }
 
-    private async Task DraftAsync(SharedScope at, string key, string? value) => (await ShelfAsync(s => s.DraftAsync(at, key, value, null, Owner, evenSo: true))).Ok.ShouldBeTrue();
+    private async Task DraftAsync(SharedScope at, string key, string? value) =>
+        (await ShelfAsync(s => s.DraftAsync(at, key, value, null, Owner, evenSo: true))).Ok.ShouldBeTrue();
+
     private Task<List<SettingDraft>> DraftsAsync(SharedScope at) => ShelfAsync(s => s.DraftsAsync(at));
 
     private async Task<RollOut?> SaveAsync(SharedScope at, RollOutPace? pace = RollOutPace.Now)
@@ -51,15 +55,22 @@ public partial class StandardsTests(App app)
         {
             await DeskAsync(d => d.StepAsync(default));
             var report = (await DeskAsync(d => d.ReportAsync(rollOut.Id)))!;
-            if (report.RollOut.State != RollOutState.Running) return report;
+            if (report.RollOut.State != RollOutState.Running)
+                return report;
         }
         throw new TimeoutException("The roll-out does not end.");
     }
 
-    private Task<Release> ReleaseAsync(Guid site) => app.WithAsync(async s => await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site))!, "Mara Oake"));
+    private Task<Release> ReleaseAsync(Guid site) =>
+        app.WithAsync(async s =>
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site))!, "Mara Oake")
+        );
 
-    private Task<Release> LiveAsync(Guid site) => app.DbAsync(d => d.Sites.Where(s => s.Id == site).Join(d.Releases, s => s.LiveReleaseId, r => r.Id, (s, r) => r).SingleAsync());
-    private string Page(Release r, string path) => System.Text.Encoding.UTF8.GetString(app.Services.GetRequiredService<IBlobStore>().Get(r.Manifest[path].Hash)!);
+    private Task<Release> LiveAsync(Guid site) =>
+        app.DbAsync(d => d.Sites.Where(s => s.Id == site).Join(d.Releases, s => s.LiveReleaseId, r => r.Id, (s, r) => r).SingleAsync());
+
+    private string Page(Release r, string path) =>
+        System.Text.Encoding.UTF8.GetString(app.Services.GetRequiredService<IBlobStore>().Get(r.Manifest[path].Hash)!);
 
     [Fact]
     public async Task Two_people_who_change_one_standard_lose_nothing()
@@ -82,11 +93,35 @@ public partial class StandardsTests(App app)
 
         // The same over the pages of the application.
         var ada = await app.SignInAsync("ada");
-        var stale = await ada.PostAsync($"/standards?at={at.Slug}&handler=Put", new() { ["key"] = "footer_text", ["value"] = "Third", ["had"] = "true", ["seen"] = "Older words" }, from: $"/standards?at={at.Slug}");
+        var stale = await ada.PostAsync(
+            $"/standards?at={at.Slug}&handler=Put",
+            new()
+            {
+                ["key"] = "footer_text",
+                ["value"] = "Third",
+                ["had"] = "true",
+                ["seen"] = "Older words",
+            },
+            from: $"/standards?at={at.Slug}"
+        );
         (await ShelfAsync(s => s.DraftAsync(at, "thanks", "x", null, "Tess Wyke"))).Ok.ShouldBeTrue();
-        var refused = await ada.PostAsync($"/standards?at={at.Slug}&handler=Put", new() { ["key"] = "thanks", ["value"] = "Mine stays here", ["had"] = "false" }, from: $"/standards?at={at.Slug}");
+        var refused = await ada.PostAsync(
+            $"/standards?at={at.Slug}&handler=Put",
+            new()
+            {
+                ["key"] = "thanks",
+                ["value"] = "Mine stays here",
+                ["had"] = "false",
+            },
+            from: $"/standards?at={at.Slug}"
+        );
         refused.StatusCode.ShouldBe(HttpStatusCode.Conflict);
-        WebUtility.HtmlDecode(await refused.Content.ReadAsStringAsync()).ShouldSatisfyAllConditions(b => b.ShouldContain("Mine stays here"), b => b.ShouldContain("Tess Wyke has put something else there"));
+        WebUtility
+            .HtmlDecode(await refused.Content.ReadAsStringAsync())
+            .ShouldSatisfyAllConditions(
+                b => b.ShouldContain("Mine stays here"),
+                b => b.ShouldContain("Tess Wyke has put something else there")
+            );
         stale.StatusCode.ShouldBeOneOf(HttpStatusCode.Redirect, HttpStatusCode.Conflict);
     }
 
@@ -100,22 +135,97 @@ public partial class StandardsTests(App app)
         status.ShouldBe(HttpStatusCode.OK);
         body.ShouldNotContain("Put in hand");
         foreach (var place in new[] { "agency", "trade-bicycle-repair", at.Slug })
-            (await mara.PostAsync($"/standards?at={place}&handler=Put", new() { ["key"] = "footer_text", ["value"] = "Mine", ["had"] = "false" }, from: $"/standards?at={place}")).StatusCode.ShouldBe(HttpStatusCode.Redirect, "to sign in");
-        foreach (var (path, handler) in new[] { ($"/standards/{at.Slug}", "Follow"), ($"/standards/{at.Slug}", "Retire"), ("/standards", "New"), ("/standards/exchange", "Take") })
-            (await mara.PostAsync($"{path}?handler={handler}", new() { ["name"] = "Mine", ["site"] = site.Id.ToString() }, from: path)).Headers.Location!.ToString().ShouldContain("signin");
+            (
+                await mara.PostAsync(
+                    $"/standards?at={place}&handler=Put",
+                    new()
+                    {
+                        ["key"] = "footer_text",
+                        ["value"] = "Mine",
+                        ["had"] = "false",
+                    },
+                    from: $"/standards?at={place}"
+                )
+            ).StatusCode.ShouldBe(HttpStatusCode.Redirect, "to sign in");
+        foreach (
+            var (path, handler) in new[]
+            {
+                ($"/standards/{at.Slug}", "Follow"),
+                ($"/standards/{at.Slug}", "Retire"),
+                ("/standards", "New"),
+                ("/standards/exchange", "Take"),
+            }
+        )
+            (await mara.PostAsync($"{path}?handler={handler}", new() { ["name"] = "Mine", ["site"] = site.Id.ToString() }, from: path))
+                .Headers.Location!.ToString()
+                .ShouldContain("signin");
         (await app.DbAsync(d => d.SettingDrafts.AnyAsync(x => x.Value == "Mine"))).ShouldBeFalse();
         (await app.DbAsync(d => d.Standards.AnyAsync(s => s.Name == "Mine"))).ShouldBeFalse();
 
         var url = $"/sites/{site.Id}/settings";
-        (await mara.PostAsync($"{url}?handler=Set", new() { ["key"] = "corners", ["value"] = "round", ["had"] = "false", ["why"] = "They like it", ["review"] = "2027-03-01" }, from: url)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        var row = await app.DbAsync(d => d.Settings.SingleAsync(s => s.Layer == SettingLayer.Site && s.Scope == site.Id.ToString() && s.Key == "corners"));
+        (
+            await mara.PostAsync(
+                $"{url}?handler=Set",
+                new()
+                {
+                    ["key"] = "corners",
+                    ["value"] = "round",
+                    ["had"] = "false",
+                    ["why"] = "They like it",
+                    ["review"] = "2027-03-01",
+                },
+                from: url
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        var row = await app.DbAsync(d =>
+            d.Settings.SingleAsync(s => s.Layer == SettingLayer.Site && s.Scope == site.Id.ToString() && s.Key == "corners")
+        );
         (row.Value, row.Why, row.Review, row.Who).ShouldBe(("round", "They like it", new DateOnly(2027, 3, 1), "Mara Oake"));
-        (await mara.PostAsync($"{url}?handler=Set", new() { ["key"] = "privacy", ["value"] = "Ours", ["had"] = "false" }, from: url)).Headers.Location!.ToString().ShouldContain("signin");
-        (await mara.PostAsync($"{url}?handler=Set", new() { ["key"] = "agency_name", ["value"] = "Ours", ["had"] = "false" }, from: url)).Headers.Location!.ToString().ShouldContain("signin");
-        (await mara.PostAsync($"{url}?handler=Set", new() { ["key"] = "retention", ["value"] = "many", ["had"] = "false" }, from: url)).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await mara.GetAsync("/standards/exceptions?key=corners")).Body.ShouldSatisfyAllConditions(b => b.ShouldContain("They like it"), b => b.ShouldContain("1 Mar 2027"), b => b.ShouldContain("Layers"));
+        (
+            await mara.PostAsync(
+                $"{url}?handler=Set",
+                new()
+                {
+                    ["key"] = "privacy",
+                    ["value"] = "Ours",
+                    ["had"] = "false",
+                },
+                from: url
+            )
+        ).Headers.Location!.ToString().ShouldContain("signin");
+        (
+            await mara.PostAsync(
+                $"{url}?handler=Set",
+                new()
+                {
+                    ["key"] = "agency_name",
+                    ["value"] = "Ours",
+                    ["had"] = "false",
+                },
+                from: url
+            )
+        ).Headers.Location!.ToString().ShouldContain("signin");
+        (
+            await mara.PostAsync(
+                $"{url}?handler=Set",
+                new()
+                {
+                    ["key"] = "retention",
+                    ["value"] = "many",
+                    ["had"] = "false",
+                },
+                from: url
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await mara.GetAsync("/standards/exceptions?key=corners")).Body.ShouldSatisfyAllConditions(
+            b => b.ShouldContain("They like it"),
+            b => b.ShouldContain("1 Mar 2027"),
+            b => b.ShouldContain("Layers")
+        );
         (await mara.GetAsync("/standards/changes?key=corners")).Body.ShouldContain("They like it");
-        (await mara.PostAsync($"{url}?handler=Give", new() { ["key"] = "corners" }, from: url)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await mara.PostAsync($"{url}?handler=Give", new() { ["key"] = "corners" }, from: url)).StatusCode.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         (await app.WithAsync(s => s.GetRequiredService<SiteStore>().SettingsAsync(site)))["corners"].ShouldBe("look");
     }
 
@@ -124,11 +234,23 @@ public partial class StandardsTests(App app)
     {
         var site = await app.SiteAsync("Model Firm");
         var other = await app.SiteAsync("Follower Firm");
-        await ShelfAsync(async s => { await s.SetAsync(SettingLayer.Site, site.Id.ToString(), "corners", "round", Owner); await s.SetAsync(SettingLayer.Client, site.ClientId.ToString(), "retention", "3", Owner); return 0; });
+        await ShelfAsync(async s =>
+        {
+            await s.SetAsync(SettingLayer.Site, site.Id.ToString(), "corners", "round", Owner);
+            await s.SetAsync(SettingLayer.Client, site.ClientId.ToString(), "retention", "3", Owner);
+            return 0;
+        });
         var ada = await app.SignInAsync("ada");
-        var made = await ada.PostAsync($"/sites/{site.Id}/settings?handler=Make", new() { ["name"] = "Model" }, from: $"/sites/{site.Id}/settings");
+        var made = await ada.PostAsync(
+            $"/sites/{site.Id}/settings?handler=Make",
+            new() { ["name"] = "Model" },
+            from: $"/sites/{site.Id}/settings"
+        );
         var id = Guid.Parse(made.Headers.Location!.ToString().Split('/')[^1]);
-        (await ShelfAsync(s => s.ValuesAsync(SharedScope.Standard(id)))).ShouldBe(new Dictionary<string, string> { ["corners"] = "round", ["retention"] = "3" }, ignoreOrder: true);
+        (await ShelfAsync(s => s.ValuesAsync(SharedScope.Standard(id)))).ShouldBe(
+            new Dictionary<string, string> { ["corners"] = "round", ["retention"] = "3" },
+            ignoreOrder: true
+        );
         var stack = await app.WithAsync(s => s.GetRequiredService<SiteStore>().SettingsAsync(site));
         stack.Resolve(SettingsRegistry.Find("corners")!).Source.Name.ShouldBe("Model");
         await ada.PostAsync($"/standards/{id}?handler=Follow", new() { ["site"] = other.Id.ToString() }, from: $"/standards/{id}");
@@ -136,12 +258,33 @@ public partial class StandardsTests(App app)
 
         // A second standard wins while it stands after the first; a site that stops following has what holds below.
         var second = await StandardAsync("Second", other);
-        await app.DbAsync(async d => { d.Add(new SettingValue { Layer = SettingLayer.Standard, Scope = second.Scope, Key = "corners", Value = "square", Who = Owner }); return await d.SaveChangesAsync(); });
+        await app.DbAsync(async d =>
+        {
+            d.Add(
+                new SettingValue
+                {
+                    Layer = SettingLayer.Standard,
+                    Scope = second.Scope,
+                    Key = "corners",
+                    Value = "square",
+                    Who = Owner,
+                }
+            );
+            return await d.SaveChangesAsync();
+        });
         async Task<string> Corners() => (await app.WithAsync(s => s.GetRequiredService<SiteStore>().SettingsAsync(other)))["corners"];
         (await Corners()).ShouldBe("square");
-        await ShelfAsync(async s => { await s.MoveAsync(SettingLayer.Site, other.Id.ToString(), id, later: true, Owner); return 0; });
+        await ShelfAsync(async s =>
+        {
+            await s.MoveAsync(SettingLayer.Site, other.Id.ToString(), id, later: true, Owner);
+            return 0;
+        });
         (await Corners()).ShouldBe("round");
-        await ShelfAsync(async s => { await s.UnfollowAsync(SettingLayer.Site, other.Id.ToString(), id, Owner); return 0; });
+        await ShelfAsync(async s =>
+        {
+            await s.UnfollowAsync(SettingLayer.Site, other.Id.ToString(), id, Owner);
+            return 0;
+        });
         (await Corners()).ShouldBe("square");
 
         // Retired: nobody begins to follow it, those that do go on.
@@ -152,11 +295,25 @@ public partial class StandardsTests(App app)
         // Out and in again: the same file changes nothing; an edited one is shown and put in hand.
         var yaml = (await ada.GetAsync($"/standards/{id}?handler=File&format=yaml")).Body;
         StandardFile.Read(yaml).Value!.Values.Count.ShouldBe(2);
-        var shown = await ada.PostAsync("/standards/exchange", new() { ["text"] = yaml.Replace("round", "square") }, from: "/standards/exchange");
+        var shown = await ada.PostAsync(
+            "/standards/exchange",
+            new() { ["text"] = yaml.Replace("round", "square") },
+            from: "/standards/exchange"
+        );
         WebUtility.HtmlDecode(await shown.Content.ReadAsStringAsync()).ShouldContain("Put 1 changes in hand");
-        await ada.PostAsync("/standards/exchange?handler=Take", new() { ["text"] = yaml.Replace("round", "square") }, from: "/standards/exchange");
+        await ada.PostAsync(
+            "/standards/exchange?handler=Take",
+            new() { ["text"] = yaml.Replace("round", "square") },
+            from: "/standards/exchange"
+        );
         (await DraftsAsync(SharedScope.Standard(id))).Single().Value.ShouldBe("square");
-        (await ada.PostAsync("/standards/exchange", new() { ["text"] = "standard: X\nsettings:\n  corners: bent" }, from: "/standards/exchange")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (
+            await ada.PostAsync(
+                "/standards/exchange",
+                new() { ["text"] = "standard: X\nsettings:\n  corners: bent" },
+                from: "/standards/exchange"
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 
     [Fact]
@@ -165,23 +322,56 @@ public partial class StandardsTests(App app)
         var one = await app.LiveAsync("Linked One");
         var two = await app.LiveAsync("Linked Two");
         var ada = await app.SignInAsync("ada");
-        await app.WithAsync(async s => await s.GetRequiredService<SectionShelf>().SaveAsync(new Section("x.y", new TextContent("own") { Heading = new("Winter", Kept: true), Text = new("Closed in January, says {{ business.name }}.", Kept: true) }), "Winter hours", Owner));
+        await app.WithAsync(async s =>
+            await s.GetRequiredService<SectionShelf>()
+                .SaveAsync(
+                    new Section(
+                        "x.y",
+                        new TextContent("own")
+                        {
+                            Heading = new("Winter", Kept: true),
+                            Text = new("Closed in January, says {{ business.name }}.", Kept: true),
+                        }
+                    ),
+                    "Winter hours",
+                    Owner
+                )
+        );
         var saved = await app.DbAsync(d => d.SavedSections.SingleAsync(s => s.Name == "Winter hours"));
         foreach (var site in new[] { one, two })
         {
-            (await ada.PostAsync($"/sites/{site.Id}/bench/add?link=true", new() { ["revision"] = "1", ["leaf"] = "home", ["saved"] = saved.Id.ToString() }, from: $"/sites/{site.Id}/bench/add")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+            (
+                await ada.PostAsync(
+                    $"/sites/{site.Id}/bench/add?link=true",
+                    new()
+                    {
+                        ["revision"] = "1",
+                        ["leaf"] = "home",
+                        ["saved"] = saved.Id.ToString(),
+                    },
+                    from: $"/sites/{site.Id}/bench/add"
+                )
+            ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
             var fresh = (await app.WithAsync(s => s.GetRequiredService<SiteStore>().FindAsync(site.Id)))!;
             fresh.Linked.ShouldBe([saved.Id.ToString()]);
             await ReleaseAsync(site.Id);
         }
         // Two has words of its own from now on.
         var section = (await app.WithAsync(s => s.GetRequiredService<SiteStore>().DocumentAsync(At(two, 2)))).Pages[0].Sections[^1];
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(two.Id, 2, new SetText(section.Id, "text", "Open all year."), "Mara Oake"));
+        await app.WithAsync(s =>
+            s.GetRequiredService<SiteStore>().EditAsync(two.Id, 2, new SetText(section.Id, "text", "Open all year."), "Mara Oake")
+        );
         (await app.DbAsync(d => d.Sites.SingleAsync(s => s.Id == two.Id))).Linked.ShouldBeEmpty();
         await ReleaseAsync(two.Id);
 
         var page = $"/standards/passages/{saved.Id}";
-        (await ada.PostAsync(page, new() { ["text[0/heading]"] = "Winter", ["text[0/text]"] = "Closed in February, says {{ business.name }}." }, from: page)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await ada.PostAsync(
+                page,
+                new() { ["text[0/heading]"] = "Winter", ["text[0/text]"] = "Closed in February, says {{ business.name }}." },
+                from: page
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var at = SharedScope.Standard(saved.Id);
         var impact = await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(at, await DraftsAsync(at));
         impact.Changed.Select(s => s.Name).ShouldBe(["Linked One"]);
@@ -191,7 +381,11 @@ public partial class StandardsTests(App app)
         (await ada.GetAsync($"/sites/{one.Id}/bench")).Body.ShouldContain("Closed in February");
         (await app.WithAsync(s => s.GetRequiredService<SectionShelf>().RemoveAsync(saved.Id)))!.ShouldContain("1 site");
 
-        static Site At(Site site, int head) { site.Head = head; return site; }
+        static Site At(Site site, int head)
+        {
+            site.Head = head;
+            return site;
+        }
     }
 
     [Fact]
@@ -200,20 +394,38 @@ public partial class StandardsTests(App app)
         var site = await app.SiteAsync("Handed Over");
         var desk = (IServiceProvider s) => s.GetRequiredService<IntakeDesk>();
         await app.DbAsync(d => d.Sites.Where(s => s.Id == site.Id).ExecuteUpdateAsync(u => u.SetProperty(s => s.Station, Station.Care)));
-        var (intake, token) = await app.WithAsync(async s => await desk(s).SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake", "http://localhost", null));
+        var (intake, token) = await app.WithAsync(async s =>
+            await desk(s).SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake", "http://localhost", null)
+        );
         intake.Questions.ShouldContain("hours");
         intake.Questions.ShouldNotContain("owner.story");
-        async Task<string?> Answer(string fact, string typed) => await app.WithAsync(async s => await desk(s).AnswerAsync((await desk(s).FindAsync(token))!, fact, typed));
+        async Task<string?> Answer(string fact, string typed) =>
+            await app.WithAsync(async s => await desk(s).AnswerAsync((await desk(s).FindAsync(token))!, fact, typed));
         (await Answer("hours", "Mon-Fri 9-17")).ShouldBeNull();
-        await ShelfAsync(async s => { await s.SetAsync(SettingLayer.Client, site.ClientId.ToString(), "may_hours", "no", Owner); return 0; });
+        await ShelfAsync(async s =>
+        {
+            await s.SetAsync(SettingLayer.Client, site.ClientId.ToString(), "may_hours", "no", Owner);
+            return 0;
+        });
         // A form that was sent before the right was taken away is refused as well.
         (await Answer("hours", "Mon-Fri 9-18"))!.ShouldContain("looked after by the agency");
-        await ShelfAsync(async s => { await s.SetAsync(SettingLayer.Site, site.Id.ToString(), "may_pictures", "no", Owner); return 0; });
+        await ShelfAsync(async s =>
+        {
+            await s.SetAsync(SettingLayer.Site, site.Id.ToString(), "may_pictures", "no", Owner);
+            return 0;
+        });
         var visitor = new Maker(app.Visitor());
-        (await visitor.PostAsync($"/answers/{token}?handler=Files", new() { ["cleared"] = "yes" }, from: $"/answers/{token}")).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (
+            await visitor.PostAsync($"/answers/{token}?handler=Files", new() { ["cleared"] = "yes" }, from: $"/answers/{token}")
+        ).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
         // While the site is made, everything is asked and looked through by a maker.
         var young = await app.SiteAsync("Not Handed Over");
-        (await app.WithAsync(async s => await desk(s).SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(young.Id))!, "Mara Oake", "http://localhost", null))).Intake.Questions.ShouldContain("owner.story");
+        (
+            await app.WithAsync(async s =>
+                await desk(s)
+                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(young.Id))!, "Mara Oake", "http://localhost", null)
+            )
+        ).Intake.Questions.ShouldContain("owner.story");
     }
 
     [Fact]
@@ -221,10 +433,15 @@ public partial class StandardsTests(App app)
     {
         var counted = await app.SiteAsync("Counted");
         var plain = await app.LiveAsync("Uncounted");
-        await ShelfAsync(async s => { await s.SetAsync(SettingLayer.Site, counted.Id.ToString(), "counter", "https://count.example/c.js", Owner); return 0; });
+        await ShelfAsync(async s =>
+        {
+            await s.SetAsync(SettingLayer.Site, counted.Id.ToString(), "counter", "https://count.example/c.js", Owner);
+            return 0;
+        });
         await ReleaseAsync(counted.Id);
         string Policy(HttpResponseMessage r) => r.Headers.GetValues("Content-Security-Policy").Single();
-        Policy(await app.Visitor($"{counted.Slug}.sites.localhost").GetAsync("/")).ShouldContain("script-src 'self' https://count.example;");
+        Policy(await app.Visitor($"{counted.Slug}.sites.localhost").GetAsync("/"))
+            .ShouldContain("script-src 'self' https://count.example;");
         Policy(await app.Visitor($"{plain.Slug}.sites.localhost").GetAsync("/")).ShouldNotContain("count.example");
     }
 
@@ -234,7 +451,9 @@ public partial class StandardsTests(App app)
         foreach (var hex in new[] { "#ffe000", "#7fd4c1", "#2a3566", "#ffffff", "#e5502b" })
         {
             var css = AgencyBrand.Css(hex);
-            Contrast.Ratio(System.Text.RegularExpressions.Regex.Match(css, "--brand:(#[0-9a-f]{6})").Groups[1].Value, "#ffffff").ShouldBeGreaterThanOrEqualTo(4.5);
+            Contrast
+                .Ratio(System.Text.RegularExpressions.Regex.Match(css, "--brand:(#[0-9a-f]{6})").Groups[1].Value, "#ffffff")
+                .ShouldBeGreaterThanOrEqualTo(4.5);
         }
         AgencyBrand.Css("").ShouldBeEmpty();
         (await app.Visitor().GetAsync("/brand.css")).StatusCode.ShouldBe(HttpStatusCode.OK);

@@ -2,8 +2,8 @@ using System.IO.Compression;
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Sites;
 using Plurimax.Web.Proofs;
@@ -15,10 +15,21 @@ namespace Plurimax.Web.Tests;
 [Collection("app")]
 public class StationsTests(App app)
 {
-    private Task<SiteDocument> DocumentAsync(Guid id) => app.WithAsync(async s => { var store = s.GetRequiredService<SiteStore>(); return await store.DocumentAsync((await store.FindAsync(id))!); });
+    private Task<SiteDocument> DocumentAsync(Guid id) =>
+        app.WithAsync(async s =>
+        {
+            var store = s.GetRequiredService<SiteStore>();
+            return await store.DocumentAsync((await store.FindAsync(id))!);
+        });
+
     private Task<int> HeadAsync(Guid id) => app.DbAsync(d => d.Sites.Where(s => s.Id == id).Select(s => s.Head).SingleAsync());
 
-    private async Task<(HttpStatusCode Status, string Body)> PlanAsync(Maker maker, Guid id, string handler, params (string Key, string Value)[] fields)
+    private async Task<(HttpStatusCode Status, string Body)> PlanAsync(
+        Maker maker,
+        Guid id,
+        string handler,
+        params (string Key, string Value)[] fields
+    )
     {
         var all = fields.ToDictionary(f => f.Key, f => f.Value);
         all["revision"] = (await HeadAsync(id)).ToString(System.Globalization.CultureInfo.InvariantCulture);
@@ -79,7 +90,10 @@ public class StationsTests(App app)
         var (mara, ivo) = (await app.SignInAsync("mara"), await app.SignInAsync("ivo"));
         var site = await app.SiteAsync("Two Plans");
         await mara.SendAsync($"/sites/{site.Id}/plan?handler=AddPage", new() { ["revision"] = "1", ["name"] = "Mara's page" });
-        var (status, body) = await ivo.SendAsync($"/sites/{site.Id}/plan?handler=AddPage", new() { ["revision"] = "1", ["name"] = "Ivo's page" });
+        var (status, body) = await ivo.SendAsync(
+            $"/sites/{site.Id}/plan?handler=AddPage",
+            new() { ["revision"] = "1", ["name"] = "Ivo's page" }
+        );
         status.ShouldBe(HttpStatusCode.Conflict);
         body.ShouldContain("Mara Oake changed the site meanwhile");
         body.ShouldContain("Ivo's page");
@@ -94,7 +108,10 @@ public class StationsTests(App app)
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         body.ShouldContain("“teal-ish” is not a colour");
         body.ShouldContain("value=\"teal-ish\"");
-        await maker.SendAsync($"/sites/{site.Id}/look?handler=Choose", new() { ["revision"] = "1", ["choice"] = """{"id":"night","brand":"#0e8a94"}""" });
+        await maker.SendAsync(
+            $"/sites/{site.Id}/look?handler=Choose",
+            new() { ["revision"] = "1", ["choice"] = """{"id":"night","brand":"#0e8a94"}""" }
+        );
         (await DocumentAsync(site.Id)).Look.ShouldBe(new LookChoice("night", "#0e8a94"));
     }
 
@@ -108,7 +125,15 @@ public class StationsTests(App app)
         (await DocumentAsync(site.Id)).Take.ShouldBe(2);
         await maker.SendAsync($"/sites/{site.Id}/bench?handler=Take&take=1", new() { ["revision"] = "2", ["leaf"] = "home" });
         (await DocumentAsync(site.Id)).ToJson().ShouldBe(first.ToJson());
-        await maker.SendAsync($"/sites/{site.Id}/bench?handler=Take&take=3", new() { ["revision"] = "3", ["leaf"] = "home", ["section"] = "home.intro" });
+        await maker.SendAsync(
+            $"/sites/{site.Id}/bench?handler=Take&take=3",
+            new()
+            {
+                ["revision"] = "3",
+                ["leaf"] = "home",
+                ["section"] = "home.intro",
+            }
+        );
         var d = await DocumentAsync(site.Id);
         (d.Take, d.FindSection("home.intro")!.Value.Section.Take).ShouldBe((1, 3));
     }
@@ -118,13 +143,44 @@ public class StationsTests(App app)
     {
         var maker = await app.SignInAsync();
         var (site, other) = (await app.SiteAsync("Marked"), await app.SiteAsync("Unmarked"));
-        var token = await app.WithAsync(async s => (await s.GetRequiredService<ProofDesk>().SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m", "http://localhost", mail: true)).Token);
+        var token = await app.WithAsync(async s =>
+            (
+                await s.GetRequiredService<ProofDesk>()
+                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m", "http://localhost", mail: true)
+            ).Token
+        );
         var client = new Maker(app.Visitor());
-        (await client.SendAsync($"/proof/{token}?handler=Mark", new() { ["file"] = "index.html", ["place"] = "home.opening/heading", ["quote"] = "", ["text"] = "", ["by"] = "Pia" })).Body.ShouldContain("Write what should be different.");
-        (await client.SendAsync($"/proof/{token}?handler=Mark", new() { ["file"] = "index.html", ["place"] = "home.opening/heading", ["quote"] = "", ["text"] = "Shorter, please.", ["by"] = "Pia" })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await client.SendAsync(
+                $"/proof/{token}?handler=Mark",
+                new()
+                {
+                    ["file"] = "index.html",
+                    ["place"] = "home.opening/heading",
+                    ["quote"] = "",
+                    ["text"] = "",
+                    ["by"] = "Pia",
+                }
+            )
+        ).Body.ShouldContain("Write what should be different.");
+        (
+            await client.SendAsync(
+                $"/proof/{token}?handler=Mark",
+                new()
+                {
+                    ["file"] = "index.html",
+                    ["place"] = "home.opening/heading",
+                    ["quote"] = "",
+                    ["text"] = "Shorter, please.",
+                    ["by"] = "Pia",
+                }
+            )
+        ).Status.ShouldBe(HttpStatusCode.Redirect);
         var mark = await app.DbAsync(d => d.Marks.SingleAsync(m => m.Proof.SiteId == site.Id));
         (mark.Section, mark.Path, mark.Quote.Length > 5).ShouldBe(("home.opening", "heading", true));
-        (await maker.SendAsync($"/sites/{other.Id}/proof?handler=Resolve", new() { ["mark"] = mark.Id.ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await maker.SendAsync($"/sites/{other.Id}/proof?handler=Resolve", new() { ["mark"] = mark.Id.ToString() })).Status.ShouldBe(
+            HttpStatusCode.NotFound
+        );
         await maker.SendAsync($"/sites/{site.Id}/proof?handler=Reply", new() { ["mark"] = mark.Id.ToString(), ["text"] = "Done." });
         await maker.SendAsync($"/sites/{site.Id}/proof?handler=Resolve", new() { ["mark"] = mark.Id.ToString() });
         (await client.GetAsync($"/proof/{token}")).Body.ShouldContain("Done.");
@@ -160,7 +216,8 @@ public class StationsTests(App app)
     [InlineData("/?find=%25")]
     [InlineData("/trades?q=phyiso")]
     [InlineData("/enquiries")]
-    public async Task Any_filter_gives_a_page(string path) => (await (await app.SignInAsync()).GetAsync(path)).Status.ShouldBe(HttpStatusCode.OK);
+    public async Task Any_filter_gives_a_page(string path) =>
+        (await (await app.SignInAsync()).GetAsync(path)).Status.ShouldBe(HttpStatusCode.OK);
 
     [Fact]
     public async Task A_site_that_is_not_there_is_said_so()

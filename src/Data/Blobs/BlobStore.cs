@@ -13,25 +13,31 @@ public interface IBlobStore
     byte[]? Get(string hash, bool compressed = false);
 }
 
-/// <summary>Blobs in a folder, each beside its gzip form. Written to a temporary name and renamed, so that a killed process leaves no half file.</summary>
+/// <summary>
+/// Blobs in a folder, each beside its gzip form. Written to a temporary name and renamed, so that a killed process leaves no half file.
+/// </summary>
 public sealed class FolderBlobStore(string folder) : IBlobStore
 {
     public (string Hash, bool New) Put(byte[] content)
     {
         var hash = Convert.ToHexStringLower(SHA256.HashData(content));
         var path = PathOf(hash);
-        if (File.Exists(path)) return (hash, false);
+        if (File.Exists(path))
+            return (hash, false);
         Directory.CreateDirectory(Path.GetDirectoryName(path)!);
         using var packed = new MemoryStream();
-        using (var gzip = new GZipStream(packed, CompressionLevel.SmallestSize, leaveOpen: true)) gzip.Write(content);
-        if (packed.Length < content.Length) Write(path + ".gz", packed.ToArray());
+        using (var gzip = new GZipStream(packed, CompressionLevel.SmallestSize, leaveOpen: true))
+            gzip.Write(content);
+        if (packed.Length < content.Length)
+            Write(path + ".gz", packed.ToArray());
         Write(path, content);
         return (hash, true);
     }
 
     public byte[]? Get(string hash, bool compressed = false)
     {
-        if (hash.Length != 64 || !hash.All(char.IsAsciiHexDigitLower)) return null;
+        if (hash.Length != 64 || !hash.All(char.IsAsciiHexDigitLower))
+            return null;
         var path = compressed ? PathOf(hash) + ".gz" : PathOf(hash);
         return File.Exists(path) ? File.ReadAllBytes(path) : null;
     }

@@ -16,16 +16,21 @@ public sealed class StartSheet
     public required string Who { get; set; }
     public string Words { get; set; } = "";
     public string? TradeId { get; set; }
+
     /// <summary>The site whose trade, look and services are taken over.</summary>
     public Guid? LikeSiteId { get; set; }
+
     /// <summary>The prospect or client that the site will be for; null where it is somebody new.</summary>
     public Guid? ClientId { get; set; }
+
     /// <summary>Entries as read; what somebody ticks is confirmed when the site is made.</summary>
     public required FactSheet Facts { get; set; }
     public required SiteMaterial Material { get; set; }
     public ImmutableArray<string> Problems { get; set; } = [];
+
     /// <summary>Pictures among the files; they become the client's once the site is made.</summary>
     public ImmutableArray<SheetPicture> Pictures { get; set; } = [];
+
     /// <summary>Names of the files read.</summary>
     public ImmutableArray<string> Files { get; set; } = [];
     public DateTimeOffset At { get; set; }
@@ -38,11 +43,14 @@ public sealed class Intake
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public Guid SiteId { get; set; }
     public Site Site { get; set; } = null!;
+
     /// <summary>SHA-256 of the token in the link; the token itself is not stored.</summary>
     public required byte[] TokenHash { get; set; }
     public required ImmutableArray<string> Questions { get; set; }
+
     /// <summary>The language it asks in, BCP 47.</summary>
     public string Language { get; set; } = "en";
+
     /// <summary>What was typed, by fact id, also where it could not be read yet.</summary>
     public ImmutableDictionary<string, string> Typed { get; set; } = ImmutableDictionary<string, string>.Empty;
     public required string Who { get; set; }
@@ -58,13 +66,17 @@ public sealed class Intake
 public sealed class ClientFile
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
+
     /// <summary>Whose it is; null stands on the agency's own shelf, for all clients.</summary>
     public Guid? ClientId { get; set; }
     public Guid? IntakeId { get; set; }
+
     /// <summary>What it shows, in words.</summary>
     public string? Alt { get; set; }
+
     /// <summary>What could be seen of a photo when it came in; null of what is none, or came before it was looked at.</summary>
     public PhotoLook? Look { get; set; }
+
     /// <summary>Who made it and where it is from.</summary>
     public string? Source { get; set; }
     public required string Name { get; set; }
@@ -73,6 +85,7 @@ public sealed class ClientFile
     public long Length { get; set; }
     public int Width { get; set; }
     public int Height { get; set; }
+
     /// <summary>The sender may let us use it.</summary>
     public bool Cleared { get; set; }
     public DateTimeOffset At { get; set; }
@@ -84,6 +97,7 @@ public sealed class SentBrief
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public Guid SiteId { get; set; }
     public Site Site { get; set; } = null!;
+
     /// <summary>SHA-256 of the token in the link; the token itself is not stored.</summary>
     public required byte[] TokenHash { get; set; }
     public required BriefDocument Document { get; set; }
@@ -92,6 +106,7 @@ public sealed class SentBrief
     public DateTimeOffset? OpenedAt { get; set; }
     public string? AgreedBy { get; set; }
     public DateTimeOffset? AgreedAt { get; set; }
+
     /// <summary>What the client would have different, in their words.</summary>
     public string? Wish { get; set; }
     public DateTimeOffset? EndedAt { get; set; }

@@ -1,12 +1,20 @@
 using System.Collections.Immutable;
 using Plurimax.Facts;
-using Plurimax.Work.Prospects.Lists;
 using Plurimax.Work.Prospects;
+using Plurimax.Work.Prospects.Lists;
 
 namespace Plurimax.Data;
 
 /// <summary>How the agency and a business stand to each other. The first three are prospects, the others clients.</summary>
-public enum Standing { Untouched, Contacted, LetGo, InTalks, Active, Former }
+public enum Standing
+{
+    Untouched,
+    Contacted,
+    LetGo,
+    InTalks,
+    Active,
+    Former,
+}
 
 /// <summary>A business the agency works for, or would like to. Its facts serve all of its sites.</summary>
 public sealed class Client
@@ -14,18 +22,23 @@ public sealed class Client
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public required string Name { get; set; }
     public required FactSheet Facts { get; set; }
+
     /// <summary>Counts changes of the facts; two people saving at once are told apart by it.</summary>
     public int FactsRevision { get; set; } = 1;
     public DateTimeOffset CreatedAt { get; set; }
 
     public Standing Standing { get; set; } = Standing.Active;
+
     /// <summary>The trade recognised; a template for it may not be there yet.</summary>
     public string? TradeId { get; set; }
+
     /// <summary>What a list or listing calls its work.</summary>
     public string Category { get; set; } = "";
+
     /// <summary>Where we know it from: a file, a listing, whoever told us.</summary>
     public string Source { get; set; } = "";
     public Guid? KeeperId { get; set; }
+
     /// <summary>Whoever looks after it.</summary>
     public AppUser? Keeper { get; set; }
     public DateOnly? NextContact { get; set; }
@@ -51,7 +64,16 @@ public sealed class Client
     internal void Index()
     {
         var k = BusinessKeys.Of(Facts);
-        (NameKey, Phone, Email, Postcode, Town, Rating, Reviews, OwnSite) = (k.Name, k.Phone, k.Email, k.Postcode, k.Town, k.Rating, k.Reviews, k.OwnSite);
+        (NameKey, Phone, Email, Postcode, Town, Rating, Reviews, OwnSite) = (
+            k.Name,
+            k.Phone,
+            k.Email,
+            k.Postcode,
+            k.Town,
+            k.Rating,
+            k.Reviews,
+            k.OwnSite
+        );
         Search = $"{k.Search} {BusinessKeys.Fold(Category)} {TradeId?.Replace('-', ' ')}";
     }
 }
@@ -83,8 +105,10 @@ public sealed class SampleLink
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public Guid SiteId { get; set; }
     public Site Site { get; set; } = null!;
+
     /// <summary>SHA-256 of the token in the link; the token itself is not stored.</summary>
     public required byte[] TokenHash { get; set; }
+
     /// <summary>The mail address it went to; empty where it was handed over another way.</summary>
     public string To { get; set; } = "";
     public required string Who { get; set; }
@@ -99,7 +123,12 @@ public sealed class SampleLink
 }
 
 /// <summary>What becomes of a row that may be a business known already.</summary>
-public enum TwinDecision { Merge, KeepBoth, LeaveOut }
+public enum TwinDecision
+{
+    Merge,
+    KeepBoth,
+    LeaveOut,
+}
 
 /// <summary>A list that was handed in and is looked through. Nothing of it is a prospect before it is taken in.</summary>
 public sealed class ListImport
@@ -109,11 +138,13 @@ public sealed class ListImport
     public required string FileName { get; set; }
     public required byte[] Content { get; set; }
     public ListChoices Choices { get; set; } = ListChoices.Guess;
+
     /// <summary>By row number in the file; what is not decided is merged.</summary>
     public ImmutableDictionary<int, TwinDecision> Decisions { get; set; } = ImmutableDictionary<int, TwinDecision>.Empty;
     public Standing As { get; set; }
     public DateTimeOffset At { get; set; }
     public DateTimeOffset? TakenAt { get; set; }
+
     /// <summary>What was taken in, in words.</summary>
     public string Result { get; set; } = "";
 }

@@ -27,44 +27,107 @@ public sealed class CopyShelf(PlurimaxDb db, TradeCatalogue trades, SketchCache 
     public async Task NoteAsync(Guid site, SiteDocument document, int revision, CancellationToken cancel = default)
     {
         var copy = Copy(site, document, revision);
-        await db.Database.ExecuteSqlAsync($"""
+        await db.Database.ExecuteSqlAsync(
+            $"""
             insert into copies (site_id, trade, language, revision, wordings, shingles, sketch, words) values ({copy.SiteId}, {copy.Trade}, {copy.Language}, {copy.Revision}, {copy.Wordings}, {copy.Shingles}, {copy.Sketch}, {copy.Words})
             on conflict (site_id) do update set trade = excluded.trade, language = excluded.language, revision = excluded.revision, wordings = excluded.wordings, shingles = excluded.shingles, sketch = excluded.sketch, words = excluded.words
-            """, cancel);
+            """,
+            cancel
+        );
     }
 
     /// <summary>The wordings of the agency's other sites of a trade and language.</summary>
     public async Task<CopyLedger> LedgerAsync(string tradeId, string language, Guid? except = null, CancellationToken cancel = default)
     {
         var trade = TradeOf(tradeId);
-        return new CopyLedger(await db.Copies.Where(c => c.Trade == trade && c.Language == language && c.SiteId != except).OrderByDescending(c => c.SiteId).Take(MostEarlier).Select(c => c.Wordings).ToListAsync(cancel));
+        return new CopyLedger(
+            await db
+                .Copies.Where(c => c.Trade == trade && c.Language == language && c.SiteId != except)
+                .OrderByDescending(c => c.SiteId)
+                .Take(MostEarlier)
+                .Select(c => c.Wordings)
+                .ToListAsync(cancel)
+        );
     }
 
     /// <summary>The site that reads most like this one; null where there is no other with any likeness.</summary>
     public async Task<NearSite?> NearestAsync(Guid site, CancellationToken cancel = default)
     {
         // What was typed since it was last noted.
-        if (await db.Sites.Where(s => s.Id == site && db.Copies.Any(c => c.SiteId == site && c.Revision != s.Head)).Select(s => (int?)s.Head).FirstOrDefaultAsync(cancel) is { } head)
-            await NoteAsync(site, (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == site && r.Number == head, cancel)).Document, head, cancel);
+        if (
+            await db
+                .Sites.Where(s => s.Id == site && db.Copies.Any(c => c.SiteId == site && c.Revision != s.Head))
+                .Select(s => (int?)s.Head)
+                .FirstOrDefaultAsync(cancel) is
+            { } head
+        )
+            await NoteAsync(
+                site,
+                (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == site && r.Number == head, cancel)).Document,
+                head,
+                cancel
+            );
         var there = await db.Copies.Select(c => new { c.SiteId, c.Revision }).ToListAsync(cancel);
-        var stale = there.Where(t => !cache.Held.TryGetValue(t.SiteId, out var had) || had.Revision != t.Revision).Select(t => t.SiteId).ToList();
+        var stale = there
+            .Where(t => !cache.Held.TryGetValue(t.SiteId, out var had) || had.Revision != t.Revision)
+            .Select(t => t.SiteId)
+            .ToList();
         foreach (var some in stale.Chunk(1000))
-            foreach (var c in await db.Copies.Where(c => some.Contains(c.SiteId)).Select(c => new { c.SiteId, c.Revision, c.Sketch }).ToListAsync(cancel))
-                cache.Held[c.SiteId] = (c.Revision, Sketch.FromBytes(c.Sketch));
-        if (!cache.Held.TryGetValue(site, out var own)) return null;
+        foreach (
+            var c in await db
+                .Copies.Where(c => some.Contains(c.SiteId))
+                .Select(c => new
+                {
+                    c.SiteId,
+                    c.Revision,
+                    c.Sketch,
+                })
+                .ToListAsync(cancel)
+        )
+            cache.Held[c.SiteId] = (c.Revision, Sketch.FromBytes(c.Sketch));
+        if (!cache.Held.TryGetValue(site, out var own))
+            return null;
         // The sketches find the few that may be nearest; their shingles give the figure.
-        var near = there.Where(t => t.SiteId != site && cache.Held.ContainsKey(t.SiteId)).Select(t => (t.SiteId, Figure: own.Sketch.Estimate(cache.Held[t.SiteId].Sketch))).OrderByDescending(t => t.Figure).Take(12).Where(t => t.Figure > 0).Select(t => t.SiteId).Append(site).ToList();
-        var full = (await db.Copies.Where(c => near.Contains(c.SiteId)).Select(c => new { c.SiteId, c.Shingles }).ToListAsync(cancel)).ToDictionary(c => c.SiteId, c => c.Shingles.Select(s => unchecked((uint)s)).ToImmutableArray());
-        if (!full.Remove(site, out var mine) || full.Count == 0) return null;
+        var near = there
+            .Where(t => t.SiteId != site && cache.Held.ContainsKey(t.SiteId))
+            .Select(t => (t.SiteId, Figure: own.Sketch.Estimate(cache.Held[t.SiteId].Sketch)))
+            .OrderByDescending(t => t.Figure)
+            .Take(12)
+            .Where(t => t.Figure > 0)
+            .Select(t => t.SiteId)
+            .Append(site)
+            .ToList();
+        var full = (
+            await db.Copies.Where(c => near.Contains(c.SiteId)).Select(c => new { c.SiteId, c.Shingles }).ToListAsync(cancel)
+        ).ToDictionary(c => c.SiteId, c => c.Shingles.Select(s => unchecked((uint)s)).ToImmutableArray());
+        if (!full.Remove(site, out var mine) || full.Count == 0)
+            return null;
         var nearest = full.Select(f => (f.Key, Figure: Shingles.Resemblance(mine, f.Value))).MaxBy(f => f.Figure);
-        if (nearest.Figure == 0) return null;
-        return new NearSite(nearest.Key, await db.Sites.Where(s => s.Id == nearest.Key).Select(s => s.Client.Name).SingleAsync(cancel), nearest.Figure);
+        if (nearest.Figure == 0)
+            return null;
+        return new NearSite(
+            nearest.Key,
+            await db.Sites.Where(s => s.Id == nearest.Key).Select(s => s.Client.Name).SingleAsync(cancel),
+            nearest.Figure
+        );
     }
 
     /// <summary>Notes the copy of sites that were made before copies, or their words, were noted.</summary>
     public async Task CatchUpAsync(CancellationToken cancel = default)
     {
-        while (await db.Revisions.AsNoTracking().Where(r => db.Sites.Any(s => s.Id == r.SiteId && s.Head == r.Number) && !db.Copies.Any(c => c.SiteId == r.SiteId && c.Words.Length > 0)).OrderBy(r => r.SiteId).Take(50).ToListAsync(cancel) is { Count: > 0 } missing)
-            foreach (var r in missing) await NoteAsync(r.SiteId, r.Document, r.Number, cancel);
+        while (
+            await db
+                .Revisions.AsNoTracking()
+                .Where(r =>
+                    db.Sites.Any(s => s.Id == r.SiteId && s.Head == r.Number)
+                    && !db.Copies.Any(c => c.SiteId == r.SiteId && c.Words.Length > 0)
+                )
+                .OrderBy(r => r.SiteId)
+                .Take(50)
+                .ToListAsync(cancel)
+                is { Count: > 0 } missing
+        )
+            foreach (var r in missing)
+                await NoteAsync(r.SiteId, r.Document, r.Number, cancel);
     }
 }

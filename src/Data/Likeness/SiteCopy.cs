@@ -3,19 +3,28 @@ using Plurimax.Sites;
 
 namespace Plurimax.Data.Likeness;
 
-/// <summary>What is known of the copy of a site without reading the site: which wordings it uses, its shingles and their sketch, and its words.</summary>
+/// <summary>
+/// What is known of the copy of a site without reading the site: which wordings it uses, its shingles and their sketch, and its words.
+/// </summary>
 public sealed class SiteCopy
 {
     public Guid SiteId { get; set; }
+
     /// <summary>The shipped trade whose wordings it draws on.</summary>
     public required string Trade { get; set; }
     public required string Language { get; set; }
+
     /// <summary>Number of the revision it was taken from.</summary>
     public int Revision { get; set; }
+
     /// <summary>See <see cref="CopyLedger.MarksOf"/>.</summary>
     public int[] Wordings { get; set; } = [];
-    /// <summary>See <see cref="Plurimax.Making.Likeness.Shingles"/>; each hash with its bits as they are, in ascending order of the unsigned value.</summary>
+
+    /// <summary>
+    /// See <see cref="Plurimax.Making.Likeness.Shingles"/>; each hash with its bits as they are, in ascending order of the unsigned value.
+    /// </summary>
     public int[] Shingles { get; set; } = [];
+
     /// <summary>See <see cref="Plurimax.Making.Likeness.Sketch"/>.</summary>
     public byte[] Sketch { get; set; } = [];
 

@@ -8,6 +8,7 @@ namespace Plurimax.Data.Sites;
 public sealed class KeptLook
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
+
     /// <summary>The site it is a favourite of; null where it is kept for all.</summary>
     public Guid? SiteId { get; set; }
     public required string Name { get; set; }
@@ -28,6 +29,7 @@ public sealed class SentLookbook
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public Guid SiteId { get; set; }
     public Site Site { get; set; } = null!;
+
     /// <summary>SHA-256 of the token in the link; the token itself is not stored.</summary>
     public required byte[] TokenHash { get; set; }
     public required ImmutableArray<SentLook> Looks { get; set; }
@@ -50,6 +52,7 @@ public sealed class SentPlan
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public Guid SiteId { get; set; }
     public Site Site { get; set; } = null!;
+
     /// <summary>SHA-256 of the token in the link; the token itself is not stored.</summary>
     public required byte[] TokenHash { get; set; }
     public required SiteDocument Document { get; set; }

@@ -8,16 +8,26 @@ namespace Plurimax.Data.Sites;
 public sealed partial class SiteStore
 {
     /// <summary>
-    /// Saves facts that changed and lets all sites of the client follow: passages that waited come in, those without their fact go, kept ones stay.
+    /// Saves facts that changed and lets all sites of the client follow: passages that waited come in, those without their fact go, kept
+    /// ones stay.
     /// </summary>
     /// <returns>A message where somebody saved meanwhile, else null.</returns>
-    public async Task<string?> SaveFactsAsync(Guid clientId, int onFactsRevision, Func<FactSheet, FactSheet> change, string said, string who, CancellationToken cancel = default)
+    public async Task<string?> SaveFactsAsync(
+        Guid clientId,
+        int onFactsRevision,
+        Func<FactSheet, FactSheet> change,
+        string said,
+        string who,
+        CancellationToken cancel = default
+    )
     {
         await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
         var client = await LockedAsync(clientId, cancel);
-        if (client.FactsRevision != onFactsRevision) return "Somebody saved facts of this client a moment ago. What you typed is still here; look at both and save again.";
+        if (client.FactsRevision != onFactsRevision)
+            return "Somebody saved facts of this client a moment ago. What you typed is still here; look at both and save again.";
         await SetFactsAsync(client, change(client.Facts), null, said, who, cancel);
-        if (transaction is not null) await transaction.CommitAsync(cancel);
+        if (transaction is not null)
+            await transaction.CommitAsync(cancel);
         return null;
     }
 
@@ -31,7 +41,8 @@ public sealed partial class SiteStore
         var changed = change(client.Facts);
         client.Facts = client.Facts with { Waiting = changed.Waiting, Marks = changed.Marks };
         await db.SaveChangesAsync(cancel);
-        if (transaction is not null) await transaction.CommitAsync(cancel);
+        if (transaction is not null)
+            await transaction.CommitAsync(cancel);
         return client.Facts;
     }
 
@@ -51,12 +62,17 @@ public sealed partial class SiteStore
         client.Name = facts.Name is { Length: > 0 } n ? n : client.Name;
         client.FactsRevision++;
         await db.SaveChangesAsync(cancel);
-        foreach (var other in await db.Sites.AsNoTracking().Include(s => s.Client).Where(s => s.ClientId == client.Id && s.Id != except).ToListAsync(cancel))
-        {
-            var now = await DocumentAsync(other, cancel);
-            other.Client.Facts = facts;
-            var renewed = Refreshed(other, now);
-            if (renewed.ToJson() != now.ToJson()) await SaveAsync(other, renewed, said, null, who, cancel);
-        }
+        var sites = await db.Sites.Where(s => s.ClientId == client.Id && s.Id != except).Select(s => s.Id).ToListAsync(cancel);
+        await CarryAsync(
+            sites,
+            (site, now) =>
+            {
+                site.Client.Facts = facts;
+                return Refreshed(site, now);
+            },
+            said,
+            who,
+            cancel
+        );
     }
 }

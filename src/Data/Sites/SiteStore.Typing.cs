@@ -24,41 +24,82 @@ public sealed partial class SiteStore
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(4);
 
     /// <summary>
-    /// Saves a passage as it is typed. What others did to other passages meanwhile stands; where somebody changed this one since <paramref name="was"/> was read,
+    /// Saves a passage as it is typed. What others did to other passages meanwhile stands; where somebody changed this one since
+    /// <paramref name="was"/> was read,
     /// nothing is changed and their text comes back. Saves in one stretch of typing are one revision.
     /// </summary>
     /// <param name="was">The text that the writer began with.</param>
-    /// <param name="tried">Texts that the same writer sent and had no answer for: a save whose answer was lost is no change of somebody else's.</param>
+    /// <param name="tried">Texts that the same writer sent and had no answer for: a save whose answer was lost is no change of somebody
+    /// else's.</param>
     /// <param name="evenSo">Put it in over what somebody else wrote.</param>
-    public async Task<TypeOutcome> TypeAsync(Guid siteId, string section, string path, string was, string text, string who, bool evenSo = false, IReadOnlyCollection<string>? tried = null, CancellationToken cancel = default)
+    public async Task<TypeOutcome> TypeAsync(
+        Guid siteId,
+        string section,
+        string path,
+        string was,
+        string text,
+        string who,
+        bool evenSo = false,
+        IReadOnlyCollection<string>? tried = null,
+        CancellationToken cancel = default
+    )
     {
         for (var tries = 0; ; tries++)
         {
-            var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == siteId, cancel);
-            var head = await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == siteId && r.Number == site.Head, cancel);
+            var (site, head) = await HeadAsync(siteId, cancel);
             var document = await FilledAsync(head.Document, cancel);
             var there = document.FindSection(section)?.Section.Content.Passages().FirstOrDefault(p => p.Path == path).Passage;
-            if (there is not null && there.Text == text) return new TypeOutcome(site, document);
+            if (there is not null && there.Text == text)
+                return new TypeOutcome(site, document);
             if (there is not null && !evenSo && there.Text != was && tried?.Contains(there.Text) != true)
             {
-                var theirs = await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId && (r.Touched == null || r.Touched == section && (r.Typed == null || r.Typed == path))).OrderByDescending(r => r.Number).Select(r => new { r.Who, r.At }).FirstOrDefaultAsync(cancel);
-                return new TypeOutcome(site, document) { Theirs = there.Text, By = theirs?.Who ?? head.Who, At = theirs?.At ?? head.At };
+                var theirs = await db
+                    .Revisions.AsNoTracking()
+                    .Where(r => r.SiteId == siteId && (r.Touched == null || r.Touched == section && (r.Typed == null || r.Typed == path)))
+                    .OrderByDescending(r => r.Number)
+                    .Select(r => new { r.Who, r.At })
+                    .FirstOrDefaultAsync(cancel);
+                return new TypeOutcome(site, document)
+                {
+                    Theirs = there.Text,
+                    By = theirs?.Who ?? head.Who,
+                    At = theirs?.At ?? head.At,
+                };
             }
             var edit = new SetText(section, path, text);
             var result = edit.Apply(document);
-            if (!result.Ok) return new TypeOutcome(site, document) { Problem = result.Problem };
-            var goesOn = head.Typed == path && head.Touched == section && head.Who == who && head.Name is null && head.Parent is not null && Now - head.At < Pause && !await HeldAsync(head, cancel);
+            if (!result.Ok)
+                return new TypeOutcome(site, document) { Problem = result.Problem };
+            var goesOn =
+                head.Typed == path
+                && head.Touched == section
+                && head.Who == who
+                && head.Name is null
+                && head.Parent is not null
+                && Now - head.At < Pause
+                && !await HeldAsync(head, cancel);
             var made = SharedPassage.Own(document, result.Value!);
             if (await SaveAsync(site, made, edit.Say(document), section, who, cancel, path, goesOn ? head : null) is { } number)
             {
                 (site.Head, site.LastRevision) = (number, number);
                 return new TypeOutcome(site, made);
             }
-            if (tries > 8) return new TypeOutcome(site, document) { Problem = "Several people are saving at once. Try again in a moment; your text is still here." };
+            if (tries > 8)
+                return new TypeOutcome(site, document)
+                {
+                    Problem = "Several people are saving at once. Try again in a moment; your text is still here.",
+                };
         }
     }
 
     /// <summary>Whether something refers to a revision, so that it must stay: a proof, a release, or a revision made from it.</summary>
-    private Task<bool> HeldAsync(SiteRevision r, CancellationToken cancel) => db.Sites.Where(s => s.Id == r.SiteId)
-        .Select(s => db.Revisions.Any(x => x.SiteId == s.Id && x.Parent == r.Number) || db.Proofs.Any(p => p.SiteId == s.Id && p.Revision == r.Number) || db.Releases.Any(p => p.SiteId == s.Id && p.Revision == r.Number)).FirstAsync(cancel);
+    private Task<bool> HeldAsync(SiteRevision r, CancellationToken cancel) =>
+        db
+            .Sites.Where(s => s.Id == r.SiteId)
+            .Select(s =>
+                db.Revisions.Any(x => x.SiteId == s.Id && x.Parent == r.Number)
+                || db.Proofs.Any(p => p.SiteId == s.Id && p.Revision == r.Number)
+                || db.Releases.Any(p => p.SiteId == s.Id && p.Revision == r.Number)
+            )
+            .FirstAsync(cancel);
 }

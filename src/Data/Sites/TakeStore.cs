@@ -13,7 +13,17 @@ public sealed class TakeStore(SiteStore store, PlurimaxDb db, TradeCatalogue tra
     /// <param name="part">What is renewed; pictures and layout are those of the whole site.</param>
     /// <param name="page">One page only.</param>
     /// <param name="voice">Another voice for what is renewed; of the whole site it becomes the site's own.</param>
-    public async Task<EditOutcome> TakeAsync(Guid siteId, int onRevision, string? section, int? take, string who, TakePart part = TakePart.All, string? page = null, Voice? voice = null, CancellationToken cancel = default)
+    public async Task<EditOutcome> TakeAsync(
+        Guid siteId,
+        int onRevision,
+        string? section,
+        int? take,
+        string who,
+        TakePart part = TakePart.All,
+        string? page = null,
+        Voice? voice = null,
+        CancellationToken cancel = default
+    )
     {
         var site = (await store.FindAsync(siteId, cancel))!;
         var now = await store.DocumentAsync(site, cancel);
@@ -26,17 +36,32 @@ public sealed class TakeStore(SiteStore store, PlurimaxDb db, TradeCatalogue tra
             _ => now.Take,
         };
         var number = take ?? there + 1;
-        if (number < 1) return new EditOutcome(null, site.Head, "Takes begin at 1.");
+        if (number < 1)
+            return new EditOutcome(null, site.Head, "Takes begin at 1.");
         SiteDocument outcome;
-        if (part == TakePart.Pictures) outcome = now with { PictureTake = number };
-        else if (part == TakePart.Layout) outcome = now with { LayoutTake = number };
+        if (part == TakePart.Pictures)
+            outcome = now with { PictureTake = number };
+        else if (part == TakePart.Layout)
+            outcome = now with { LayoutTake = number };
         else
         {
-            var fresh = (voice is null && page is null ? await EarlierAsync(siteId, section, number, cancel) : null) ?? await FreshAsync(site, voice is { } v ? now with { Tone = v.Tone, SecondTone = v.Second, Length = v.Length } : now, number, cancel);
+            var fresh = (voice is null && page is null ? await EarlierAsync(siteId, section, number, cancel) : null)
+                ?? await FreshAsync(
+                    site,
+                    voice is { } v ? now with { Tone = v.Tone, SecondTone = v.Second, Length = v.Length } : now,
+                    number,
+                    cancel
+                );
             // Texts alone: the pictures stay those that are shown.
             fresh = fresh with { PictureTake = part == TakePart.Text ? now.PicturesShown : null };
             var sections = page is null ? null : now.FindPage(page)?.Sections.Select(s => s.Id).ToHashSet();
-            outcome = Renewal.Renew(now, fresh, section is not null ? s => s.Id == section : sections is not null ? s => sections.Contains(s.Id) : null);
+            outcome = Renewal.Renew(
+                now,
+                fresh,
+                section is not null ? s => s.Id == section
+                    : sections is not null ? s => sections.Contains(s.Id)
+                    : null
+            );
         }
         return await store.EditAsync(siteId, onRevision, new TakeNew(section, number, outcome, part, page), who, cancel: cancel);
     }
@@ -50,9 +75,24 @@ public sealed class TakeStore(SiteStore store, PlurimaxDb db, TradeCatalogue tra
     {
         var has = section is null ? "$.take ? (@ == $t)" : "$.pages[*].sections[*] ? (@.id == $s && @.take == $t)";
         var vars = System.Text.Json.JsonSerializer.Serialize(new { t = take, s = section ?? "" });
-        return (await db.Revisions.FromSql($"select * from revisions where site_id = {siteId} and jsonb_path_exists(document, {has}::jsonpath, {vars}::jsonb)").AsNoTracking().OrderByDescending(r => r.Number).FirstOrDefaultAsync(cancel))?.Document;
+        return (
+            await db
+                .Revisions.FromSql(
+                    $"select * from revisions where site_id = {siteId} and jsonb_path_exists(document, {has}::jsonpath, {vars}::jsonb)"
+                )
+                .AsNoTracking()
+                .OrderByDescending(r => r.Number)
+                .FirstOrDefaultAsync(cancel)
+        )?.Document;
     }
 
     private async Task<SiteDocument> FreshAsync(Site site, SiteDocument now, int take, CancellationToken cancel) =>
-        Recomposing.Take(trades, store.Trade(site), site.Facts, now, take, await copies.LedgerAsync(now.Trade, now.Language, site.Id, cancel));
+        Recomposing.Take(
+            trades,
+            store.Trade(site),
+            site.Facts,
+            now,
+            take,
+            await copies.LedgerAsync(now.Trade, now.Language, site.Id, cancel)
+        );
 }

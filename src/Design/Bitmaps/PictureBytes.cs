@@ -15,10 +15,16 @@ public static class PictureBytes
     {
         using var data = SKData.CreateCopy(bytes);
         using var codec = SKCodec.Create(data);
-        if (codec is null) return Result<SKBitmap>.Fail("This picture cannot be read. Save it as PNG, JPEG, WebP or SVG.");
-        if ((long)codec.Info.Width * codec.Info.Height > PictureHead.MostPixels) return Result<SKBitmap>.Fail($"{codec.Info.Width:N0} by {codec.Info.Height:N0} px is too large; up to {PictureHead.MostPixels / 1_000_000} megapixels can be taken.");
+        if (codec is null)
+            return Result<SKBitmap>.Fail("This picture cannot be read. Save it as PNG, JPEG, WebP or SVG.");
+        if ((long)codec.Info.Width * codec.Info.Height > PictureHead.MostPixels)
+            return Result<SKBitmap>.Fail(
+                $"{codec.Info.Width:N0} by {codec.Info.Height:N0} px is too large; up to {PictureHead.MostPixels / 1_000_000} "
+                    + $"megapixels can be taken."
+            );
         var bitmap = new SKBitmap(new SKImageInfo(codec.Info.Width, codec.Info.Height, SKColorType.Rgba8888, SKAlphaType.Unpremul));
-        if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) is SKCodecResult.Success or SKCodecResult.IncompleteInput) return bitmap;
+        if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) is SKCodecResult.Success or SKCodecResult.IncompleteInput)
+            return bitmap;
         bitmap.Dispose();
         return Result<SKBitmap>.Fail("This picture is damaged. Save it again.");
     }

@@ -16,7 +16,10 @@ public sealed class Canvas(double width, double height, string idPrefix)
 
     public Canvas Rect(double x, double y, double w, double h, string fill, double rx = 0, double opacity = 1)
     {
-        _b.Append($"<rect x=\"{N(x)}\" y=\"{N(y)}\" width=\"{N(Math.Max(0, w))}\" height=\"{N(Math.Max(0, h))}\" fill=\"{fill}\"{(rx > 0 ? $" rx=\"{N(rx)}\"" : "")}{Op(opacity)}/>");
+        _b.Append(
+            $"<rect x=\"{N(x)}\" y=\"{N(y)}\" width=\"{N(Math.Max(0, w))}\" height=\"{N(Math.Max(0, h))}\" fill=\"{fill}\""
+                + $"{(rx > 0 ? $" rx=\"{N(rx)}\"" : "")}{Op(opacity)}/>"
+        );
         return this;
     }
 
@@ -49,11 +52,15 @@ public sealed class Canvas(double width, double height, string idPrefix)
 
     public Canvas Stroke(string d, string stroke, double w, double opacity = 1, string dash = "")
     {
-        _b.Append($"<path d=\"{d}\" fill=\"none\" stroke=\"{stroke}\" stroke-width=\"{N(w)}\" stroke-linecap=\"round\" stroke-linejoin=\"round\"{(dash.Length > 0 ? $" stroke-dasharray=\"{dash}\"" : "")}{Op(opacity)}/>");
+        _b.Append(
+            $"<path d=\"{d}\" fill=\"none\" stroke=\"{stroke}\" stroke-width=\"{N(w)}\" stroke-linecap=\"round\" "
+                + $"stroke-linejoin=\"round\"{(dash.Length > 0 ? $" stroke-dasharray=\"{dash}\"" : "")}{Op(opacity)}/>"
+        );
         return this;
     }
 
-    public Canvas Line(string stroke, double w, params (double X, double Y)[] points) => Stroke("M" + string.Join("L", points.Select(p => $"{N(p.X)} {N(p.Y)}")), stroke, w);
+    public Canvas Line(string stroke, double w, params (double X, double Y)[] points) =>
+        Stroke("M" + string.Join("L", points.Select(p => $"{N(p.X)} {N(p.Y)}")), stroke, w);
 
     /// <summary>Draws inside a moved, scaled (negative x flips) and turned frame.</summary>
     public Canvas At(double x, double y, double sx, double sy, Action draw, double turn = 0)
@@ -67,7 +74,9 @@ public sealed class Canvas(double width, double height, string idPrefix)
     public Canvas At(double x, double y, double s, Action draw, double turn = 0) => At(x, y, s, s, draw, turn);
 
     /// <summary>What is drawn shows only inside a rectangle.</summary>
-    public Canvas ClipRect(double x, double y, double w, double h, Action draw) => Clip($"<rect x=\"{N(x)}\" y=\"{N(y)}\" width=\"{N(w)}\" height=\"{N(h)}\"/>", draw);
+    public Canvas ClipRect(double x, double y, double w, double h, Action draw) =>
+        Clip($"<rect x=\"{N(x)}\" y=\"{N(y)}\" width=\"{N(w)}\" height=\"{N(h)}\"/>", draw);
+
     public Canvas ClipPath(string d, Action draw) => Clip($"<path d=\"{d}\"/>", draw);
 
     private Canvas Clip(string shape, Action draw)
@@ -80,17 +89,34 @@ public sealed class Canvas(double width, double height, string idPrefix)
     }
 
     /// <summary>True halftone: bands of one dot grid whose radius grows downwards, or upwards.</summary>
-    public Canvas Halftone(double x, double y, double w, double h, string fill, double step = 13, double most = .4, bool up = false, int bands = 8, double opacity = 1)
+    public Canvas Halftone(
+        double x,
+        double y,
+        double w,
+        double h,
+        string fill,
+        double step = 13,
+        double most = .4,
+        bool up = false,
+        int bands = 8,
+        double opacity = 1
+    )
     {
-        if (h <= 0) return this;
+        if (h <= 0)
+            return this;
         _b.Append(opacity < 1 ? $"<g opacity=\"{S(opacity)}\">" : "<g>");
         for (var i = 0; i < bands; i++)
         {
             var r = step * most * (i + .5) / bands;
-            if (r < .25) continue;
+            if (r < .25)
+                continue;
             var id = Id("h");
             var j = up ? bands - 1 - i : i;
-            _b.Append($"<pattern id=\"{id}\" width=\"{N(step)}\" height=\"{N(step)}\" patternUnits=\"userSpaceOnUse\" patternTransform=\"rotate(30)\"><circle cx=\"{N(step / 2)}\" cy=\"{N(step / 2)}\" r=\"{N(r)}\" fill=\"{fill}\"/></pattern>");
+            _b.Append(
+                $"<pattern id=\"{id}\" width=\"{N(step)}\" height=\"{N(step)}\" patternUnits=\"userSpaceOnUse\" "
+                    + $"patternTransform=\"rotate(30)\"><circle cx=\"{N(step / 2)}\" cy=\"{N(step / 2)}\" r=\"{N(r)}\" fill=\"{fill}\"/>"
+                    + $"</pattern>"
+            );
             Rect(x, y + h * j / bands, w, h / bands + .4, $"url(#{id})");
         }
         _b.Append("</g>");
@@ -100,15 +126,21 @@ public sealed class Canvas(double width, double height, string idPrefix)
     public string Gradient(params (double At, string Colour)[] stops)
     {
         var id = Id("g");
-        _b.Append($"<linearGradient id=\"{id}\" x1=\"0\" y1=\"0\" x2=\"0\" y2=\"1\">{string.Concat(stops.Select(s => $"<stop offset=\"{S(s.At)}\" stop-color=\"{s.Colour}\"/>"))}</linearGradient>");
+        _b.Append(
+            $"<linearGradient id=\"{id}\" x1=\"0\" y1=\"0\" x2=\"0\" y2=\"1\">"
+                + $"{string.Concat(stops.Select(s => $"<stop offset=\"{S(s.At)}\" stop-color=\"{s.Colour}\"/>"))}</linearGradient>"
+        );
         return $"url(#{id})";
     }
 
     public override string ToString() =>
-        $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {N(width)} {N(height)}\" width=\"{N(width)}\" height=\"{N(height)}\" preserveAspectRatio=\"xMidYMid slice\">{_b}</svg>\n";
+        $"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {N(width)} {N(height)}\" width=\"{N(width)}\" height=\"{N(height)}"
+        + $"\" preserveAspectRatio=\"xMidYMid slice\">{_b}</svg>\n";
 
     private string Id(string kind) => $"{idPrefix}{kind}{_ids++}";
+
     private static string Op(double o) => o < 1 ? $" opacity=\"{S(o)}\"" : "";
+
     private static string S(double v) => Math.Round(v, 3).ToString(CultureInfo.InvariantCulture);
 }
 
@@ -130,5 +162,6 @@ public sealed class Dice(int seed)
     }
 
     public double Between(double a, double b) => a + (b - a) * Next();
+
     public int Below(int n) => (int)(Next() * n);
 }

@@ -10,8 +10,12 @@ public static partial class Scenes
 
     public static readonly ImmutableDictionary<string, SceneRecipe> All = new Dictionary<string, SceneRecipe>
     {
-        ["workshop"] = new("A bicycle in the repair stand at a bench under a tool board, a window on the harbour beside it.", (c, p, r) => Workshop(c, p, r, bicycle: true)),
-        ["bench"] = new("A workbench under a tool board, crates beside it, light falling in from a window on the harbour.", (c, p, r) => Workshop(c, p, r, bicycle: false)),
+        ["workshop"] = new("A bicycle in the repair stand at a bench under a tool board, a window on the harbour beside it.", (c, p, r) =>
+            Workshop(c, p, r, bicycle: true)
+        ),
+        ["bench"] = new("A workbench under a tool board, crates beside it, light falling in from a window on the harbour.", (c, p, r) =>
+            Workshop(c, p, r, bicycle: false)
+        ),
         ["shelf"] = new("Shelves of small tins with labels.", (c, p, r) => Shelf(c, p, r, jars: false)),
         ["jars"] = new("Rows of honey jars on a shelf.", (c, p, r) => Shelf(c, p, r, jars: true)),
         ["shopfront"] = new("A shop front with a striped awning and a lit window.", Shopfront, Turns: false),
@@ -25,13 +29,16 @@ public static partial class Scenes
         ["quay"] = new("A bicycle with a basket by the quay rail, a lighthouse across the water.", Quay),
         ["coast"] = new("A white house among dunes above a bay with sailing boats.", (c, p, r) => Coast(c, p, r, house: true)),
         ["bay"] = new("Sailing boats in a wide bay.", (c, p, r) => Coast(c, p, r, house: false)),
-        ["woods"] = new("A large oak over rolling fields, cut logs stacked beside it.", (c, p, r) => Woods(c, p, r, tree: true, logs: true)),
+        ["woods"] = new("A large oak over rolling fields, cut logs stacked beside it.", (c, p, r) =>
+            Woods(c, p, r, tree: true, logs: true)
+        ),
         ["oak"] = new("An oak with a clean crown, standing in a field.", (c, p, r) => Woods(c, p, r, tree: true, logs: false)),
         ["logs"] = new("Cut logs stacked four high, rings showing.", Logs),
         ["conifers"] = new("Four conifers against a low sun.", (c, p, r) =>
         {
             Fields(c, p, r, .56);
-            foreach (var (x, h) in new[] { (.18, .42), (.4, .54), (.64, .47), (.86, .58) }) Props.Conifer(c, p, c.W * x, c.H * .88, Min(c.W, c.H) * .26, c.H * h);
+            foreach (var (x, h) in new[] { (.18, .42), (.4, .54), (.64, .47), (.86, .58) })
+                Props.Conifer(c, p, c.W * x, c.H * .88, Min(c.W, c.H) * .26, c.H * h);
         }),
         ["hedge"] = new("A long clipped hedge with an evening sun behind it.", Hedge),
         ["studio"] = new("A quiet treatment room with arched windows, a couch and an exercise ball.", Studio),
@@ -41,7 +48,11 @@ public static partial class Scenes
         ["counter"] = new("A counter with cups, a coffee machine and hanging lamps.", Counter),
         ["bread"] = new("Loaves and rolls on wooden shelves.", Bread),
         ["hives"] = new("A row of beehives in a flowering meadow.", Hives),
-        ["meadow"] = new("A meadow in flower below low hills.", (c, p, r) => { Fields(c, p, r, .42); Flowers(c, p, r, .55); }),
+        ["meadow"] = new("A meadow in flower below low hills.", (c, p, r) =>
+        {
+            Fields(c, p, r, .42);
+            Flowers(c, p, r, .55);
+        }),
         ["comb"] = new("Honeycomb, close up.", Comb),
         ["piano"] = new("An upright piano in a room with a tall window.", Piano, Turns: false),
         ["keys"] = new("The keys of a piano, close up.", Keys, Turns: false),

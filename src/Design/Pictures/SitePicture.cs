@@ -10,6 +10,7 @@ public sealed record SitePicture(string File, int Width, int Height, string Alt,
     public Func<string> Draw { private get; init; } = () => "";
     public string Svg => Draw();
     public ImmutableArray<PhotoSize> Sizes { get; init; } = [];
+
     /// <summary>Not read out: the words beside it say the same.</summary>
     public bool Decorative { get; init; }
 

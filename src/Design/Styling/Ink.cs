@@ -8,13 +8,14 @@ namespace Plurimax.Design.Styling;
 public sealed record Ink(bool Night, Oklch Light, Oklch Dark, double Bump, Oklch First, Oklch Second, double WoodHue, double WoodChroma)
 {
     /// <summary>The same inks in the hues of a palette.</summary>
-    public Ink In(Palette palette) => this with
-    {
-        Light = Light with { H = palette.Paper },
-        Dark = Dark with { H = palette.Ink },
-        First = palette.Main with { L = Math.Clamp(palette.Main.L, .5, .84), C = Math.Max(palette.Main.C, .1) },
-        Second = palette.Second with { L = Math.Clamp(palette.Second.L, .55, .84) },
-    };
+    public Ink In(Palette palette) =>
+        this with
+        {
+            Light = Light with { H = palette.Paper },
+            Dark = Dark with { H = palette.Ink },
+            First = palette.Main with { L = Math.Clamp(palette.Main.L, .5, .84), C = Math.Max(palette.Main.C, .1) },
+            Second = palette.Second with { L = Math.Clamp(palette.Second.L, .55, .84) },
+        };
 }
 
 /// <summary>The inks of one picture, mixed.</summary>
@@ -26,7 +27,11 @@ public sealed class Inks
         for (var n = 0; n < 10; n++)
         {
             var f = n / 9.0;
-            T[n] = new Oklch(i.Light.L + (i.Dark.L - i.Light.L) * f, i.Light.C + (i.Dark.C - i.Light.C) * f + .045 * Math.Sin(Math.PI * f) * i.Bump, i.Light.H + Short(i.Dark.H - i.Light.H) * f).ToHex();
+            T[n] = new Oklch(
+                i.Light.L + (i.Dark.L - i.Light.L) * f,
+                i.Light.C + (i.Dark.C - i.Light.C) * f + .045 * Math.Sin(Math.PI * f) * i.Bump,
+                i.Light.H + Short(i.Dark.H - i.Light.H) * f
+            ).ToHex();
         }
         (K, Kd, Kl) = Trio(i.First);
         (S, Sd, Sl) = Trio(i.Second);
@@ -75,6 +80,15 @@ public sealed class Inks
     public string Board => T[Night ? 7 : 4];
     public string Tool => T[Night ? 3 : 8];
 
-    private static double Short(double d) => d > 180 ? d - 360 : d < -180 ? d + 360 : d;
-    private static (string, string, string) Trio(Oklch c) => (c.ToHex(), (c with { L = c.L - .13, C = Math.Max(0, c.C - .01) }).ToHex(), (c with { L = c.L + .12, C = Math.Max(0, c.C - .03) }).ToHex());
+    private static double Short(double d) =>
+        d > 180 ? d - 360
+        : d < -180 ? d + 360
+        : d;
+
+    private static (string, string, string) Trio(Oklch c) =>
+        (
+            c.ToHex(),
+            (c with { L = c.L - .13, C = Math.Max(0, c.C - .01) }).ToHex(),
+            (c with { L = c.L + .12, C = Math.Max(0, c.C - .03) }).ToHex()
+        );
 }

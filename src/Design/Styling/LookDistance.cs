@@ -19,16 +19,31 @@ public readonly record struct LookDistance(double Layout, double Type, double Co
 
     /// <summary>Of the looks at hand, the one farthest from all that are chosen; the first named wins a tie.</summary>
     public static Look Farthest(IEnumerable<Look> candidates, ImmutableArray<Look> chosen) =>
-        candidates.Select((l, i) => (Look: l, Far: Math.Round(chosen.Min(c => Between(l, c).Total), 6), Place: i)).OrderByDescending(x => x.Far).ThenBy(x => x.Place).First().Look;
+        candidates
+            .Select((l, i) => (Look: l, Far: Math.Round(chosen.Min(c => Between(l, c).Total), 6), Place: i))
+            .OrderByDescending(x => x.Far)
+            .ThenBy(x => x.Place)
+            .First()
+            .Look;
 
     private static double OfType(LookType a, LookType b) =>
-        (a.Pairing.Display != b.Pairing.Display ? .4 : 0) + (a.Pairing.Body != b.Pairing.Body ? .15 : 0) + (a.Pairing.Serif != b.Pairing.Serif ? .2 : 0)
-        + (a.Case != b.Case ? .1 : 0) + .15 * Math.Min(1, Math.Abs(a.Headline.Max - b.Headline.Max) / 3);
+        (a.Pairing.Display != b.Pairing.Display ? .4 : 0)
+        + (a.Pairing.Body != b.Pairing.Body ? .15 : 0)
+        + (a.Pairing.Serif != b.Pairing.Serif ? .2 : 0)
+        + (a.Case != b.Case ? .1 : 0)
+        + .15 * Math.Min(1, Math.Abs(a.Headline.Max - b.Headline.Max) / 3);
 
     private static double OfColour(ColourSeeds a, ColourSeeds b) =>
-        Math.Min(1, new[] { (a.Ground, b.Ground), (a.Brand, b.Brand), (a.Accent, b.Accent), (a.Inverse, b.Inverse) }.Average(p => p.Item1.ToLab().From(p.Item2.ToLab())) / .3);
+        Math.Min(
+            1,
+            new[] { (a.Ground, b.Ground), (a.Brand, b.Brand), (a.Accent, b.Accent), (a.Inverse, b.Inverse) }.Average(p =>
+                p.Item1.ToLab().From(p.Item2.ToLab())
+            ) / .3
+        );
 
     private static double OfShape(Look a, Look b) =>
-        .5 * Math.Min(1, Math.Abs(a.Shape.Large - b.Shape.Large) / 32) + .2 * (a.Shape.Button != b.Shape.Button ? 1 : 0)
-        + .15 * Math.Min(1, Math.Abs(a.Shape.Rule - b.Shape.Rule) / 2) + .15 * Math.Min(1, Math.Abs(a.Space.Section.Max - b.Space.Section.Max) / 1.5);
+        .5 * Math.Min(1, Math.Abs(a.Shape.Large - b.Shape.Large) / 32)
+        + .2 * (a.Shape.Button != b.Shape.Button ? 1 : 0)
+        + .15 * Math.Min(1, Math.Abs(a.Shape.Rule - b.Shape.Rule) / 2)
+        + .15 * Math.Min(1, Math.Abs(a.Space.Section.Max - b.Space.Section.Max) / 1.5);
 }

@@ -11,8 +11,21 @@ public sealed record FontFace(string Family, string File, string Weight, bool It
 /// <param name="Small">Size of notes in rem.</param>
 /// <param name="Preload">Files that the browser should ask for at once.</param>
 public sealed record TypePairing(
-    string Id, string Name, ImmutableArray<string> Tags, string Display, string Body, ImmutableArray<FontFace> Faces, ImmutableArray<string> Preload,
-    int Weight, double Line, double Tracking, string Case = "none", int ButtonWeight = 600, double Small = .875, string Extra = "")
+    string Id,
+    string Name,
+    ImmutableArray<string> Tags,
+    string Display,
+    string Body,
+    ImmutableArray<FontFace> Faces,
+    ImmutableArray<string> Preload,
+    int Weight,
+    double Line,
+    double Tracking,
+    string Case = "none",
+    int ButtonWeight = 600,
+    double Small = .875,
+    string Extra = ""
+)
 {
     public bool Serif => Display.EndsWith(",serif", StringComparison.Ordinal);
 
@@ -26,7 +39,8 @@ public sealed record TypePairing(
 /// <summary>The pairings that ship: open fonts (licences/), subset to Latin, each with a fallback of its own measures.</summary>
 public static class Pairings
 {
-    private const string Sans = "Arial,sans-serif", Roman = "Times New Roman,serif";
+    private const string Sans = "Arial,sans-serif",
+        Roman = "Times New Roman,serif";
 
     public static readonly ImmutableArray<TypePairing> All =
     [
@@ -35,7 +49,13 @@ public static class Pairings
         P("newsreader-d", "Newsreader", "franklin", "Franklin", "traditional calm elegant", 430, 1.08, -.022, serif: true) with
         {
             Name = "Newsreader with Franklin",
-            Faces = [new("Newsreader", "newsreader-d", "430"), new("\"Newsreader I\"", "newsreader-i", "400", true), new("Newsreader", "newsreader-i", "430", true), new("Franklin", "franklin", "400 700")],
+            Faces =
+            [
+                new("Newsreader", "newsreader-d", "430"),
+                new("\"Newsreader I\"", "newsreader-i", "400", true),
+                new("Newsreader", "newsreader-i", "430", true),
+                new("Franklin", "franklin", "400 700"),
+            ],
             Extra = "--em:italic;--fe:\"Newsreader I\",Times New Roman,serif;",
         },
         P("fraunces", "Fraunces", "karla", "Karla", "friendly natural traditional", 560, 1.1, -.018, serif: true),
@@ -59,21 +79,53 @@ public static class Pairings
         P("gabarito", "Gabarito", "nunito", "Nunito", "playful modern", 700, 1.02, -.02, button: 700),
         P("oswald", "Oswald", "literata", "Literata", "urban crafted dark", 600, 1.08, -.005, "uppercase", 600),
         P("vollkorn", "Vollkorn", "franklin", "Franklin", "traditional natural crafted", 600, 1.08, -.01, serif: true),
-        P("literata-d", "Literata D", "literata", "Literata", "traditional calm light", 500, 1.12, -.02, serif: true) with { Name = "Literata, one family" },
+        P("literata-d", "Literata D", "literata", "Literata", "traditional calm light", 500, 1.12, -.02, serif: true) with
+        {
+            Name = "Literata, one family",
+        },
         P("epilogue", "Epilogue", "dm-sans", "DM Sans", "minimal urban modern", 650, 1.04, -.04),
     ];
 
     public static readonly ImmutableDictionary<string, TypePairing> Named = All.ToImmutableDictionary(p => p.Id);
 
-    private static TypePairing P(string display, string displayName, string? body, string? bodyName, string tags, int weight, double line, double tracking, string letters = "none", int button = 600, double small = .875, bool serif = false)
+    private static TypePairing P(
+        string display,
+        string displayName,
+        string? body,
+        string? bodyName,
+        string tags,
+        int weight,
+        double line,
+        double tracking,
+        string letters = "none",
+        int button = 600,
+        double small = .875,
+        bool serif = false
+    )
     {
         var one = body is null;
         string Css(string name, bool roman) => $"\"{name}\",\"{name} F\",{(roman ? Roman : Sans)}";
         static string Family(string name) => name.Contains(' ') ? $"\"{name}\"" : name;
         return new TypePairing(
-            display, one ? $"{displayName}, one family" : $"{displayName} with {bodyName}", [.. tags.Split(' ')],
-            Css(displayName, serif), Css(bodyName ?? displayName, body == "literata"),
-            one ? [new(Family(displayName), display, "400 700")] : [new(Family(displayName), display, weight.ToString(System.Globalization.CultureInfo.InvariantCulture)), new(Family(bodyName!), body!, "400 700")],
-            one ? [display] : [display, body!], weight, line, tracking, letters, button, small);
+            display,
+            one ? $"{displayName}, one family" : $"{displayName} with {bodyName}",
+            [.. tags.Split(' ')],
+            Css(displayName, serif),
+            Css(bodyName ?? displayName, body == "literata"),
+            one
+                ? [new(Family(displayName), display, "400 700")]
+                :
+                [
+                    new(Family(displayName), display, weight.ToString(System.Globalization.CultureInfo.InvariantCulture)),
+                    new(Family(bodyName!), body!, "400 700"),
+                ],
+            one ? [display] : [display, body!],
+            weight,
+            line,
+            tracking,
+            letters,
+            button,
+            small
+        );
     }
 }

@@ -2,19 +2,29 @@ using System.Collections.Immutable;
 
 namespace Plurimax.Design.Styling;
 
-/// <summary>A curated set of colours: hue of the paper, hue of the ink, main and second colour. A look lends the lightness, the palette the hues.</summary>
+/// <summary>
+/// A curated set of colours: hue of the paper, hue of the ink, main and second colour. A look lends the lightness, the palette the hues.
+/// </summary>
 public sealed record Palette(string Name, double Paper, double Ink, Oklch Main, Oklch Second)
 {
-    /// <summary>The client's third colour: a dark one becomes the dark ground, a light one the tint of the page, any other decorates.</summary>
+    /// <summary>
+    /// The client's third colour: a dark one becomes the dark ground, a light one the tint of the page, any other decorates.
+    /// </summary>
     public Oklch? Third { get; init; }
 
     /// <summary>A palette from one to three colours of a client. What is not given follows from the first.</summary>
     public static Palette FromBrands(IReadOnlyList<string> hex)
     {
         var c = Oklch.FromHex(hex[0]);
-        var second = hex.Count > 1 ? Oklch.FromHex(hex[1]) : new Oklch(Math.Clamp(1.25 - c.L, .5, .85), Math.Max(.1, c.C * .8), (c.H + 150) % 360);
+        var second =
+            hex.Count > 1 ? Oklch.FromHex(hex[1]) : new Oklch(Math.Clamp(1.25 - c.L, .5, .85), Math.Max(.1, c.C * .8), (c.H + 150) % 360);
         Oklch? third = hex.Count > 2 ? Oklch.FromHex(hex[2]) : null;
-        double paper = third is { L: > .8, C: > .015 } light ? light.H : c.C < .03 ? 85 : (c.H + 40) % 360, ink = third is { L: < .45, C: > .015 } dark ? dark.H : c.C < .03 ? 250 : c.H;
+        double paper = third is { L: > .8, C: > .015 } light ? light.H
+            : c.C < .03 ? 85
+            : (c.H + 40) % 360,
+            ink = third is { L: < .45, C: > .015 } dark ? dark.H
+            : c.C < .03 ? 250
+            : c.H;
         return new Palette(hex.Count == 1 ? "own colour" : "own colours", paper, ink, c, second) { Third = third };
     }
 
@@ -39,8 +49,13 @@ public sealed record Palette(string Name, double Paper, double Ink, Oklch Main, 
 
 public static class Palettes
 {
-    private static Palette P(string name, double paper, double ink, (double L, double C, double H) main, (double L, double C, double H) second) =>
-        new(name, paper, ink, new Oklch(main.L, main.C, main.H), new Oklch(second.L, second.C, second.H));
+    private static Palette P(
+        string name,
+        double paper,
+        double ink,
+        (double L, double C, double H) main,
+        (double L, double C, double H) second
+    ) => new(name, paper, ink, new Oklch(main.L, main.C, main.H), new Oklch(second.L, second.C, second.H));
 
     public static readonly ImmutableDictionary<string, Palette> Named = new[]
     {

@@ -13,7 +13,9 @@ public static class Outlines
 {
     private const float Em = 1000;
     private static readonly ConcurrentDictionary<string, SKTypeface> Faces = new();
-    private static readonly Lazy<Dictionary<string, Dictionary<string, int>>> Kerning = new(() => JsonSerializer.Deserialize<Dictionary<string, Dictionary<string, int>>>(Content.Bytes("looks/marks/kerning.json")!)!);
+    private static readonly Lazy<Dictionary<string, Dictionary<string, int>>> Kerning = new(() =>
+        JsonSerializer.Deserialize<Dictionary<string, Dictionary<string, int>>>(Content.Bytes("looks/marks/kerning.json")!)!
+    );
 
     /// <param name="Path">SVG path data, fill only.</param>
     /// <param name="Left">Where ink begins and ends, in the units of the size.</param>
@@ -41,8 +43,19 @@ public static class Outlines
         return Write(all);
     }
 
-    /// <summary>A line set outside a circle, its middle at the top; or, for the lower half, inside it and readable from left to right at the bottom.</summary>
-    public static Drawn Around(string face, string text, double size, double cx, double cy, double radius, double tracking = 0, bool below = false)
+    /// <summary>
+    /// A line set outside a circle, its middle at the top; or, for the lower half, inside it and readable from left to right at the bottom.
+    /// </summary>
+    public static Drawn Around(
+        string face,
+        string text,
+        double size,
+        double cx,
+        double cy,
+        double radius,
+        double tracking = 0,
+        bool below = false
+    )
     {
         var all = new List<SKPath>();
         var k = (float)(size / Em);
@@ -52,18 +65,36 @@ public static class Outlines
         {
             var middle = at * k + glyph.TightBounds.MidX * k - wide / 2;
             var turn = middle / radius * (below ? -1 : 1);
-            var matrix = SKMatrix.CreateScale(k, k)
+            var matrix = SKMatrix
+                .CreateScale(k, k)
                 .PostConcat(SKMatrix.CreateTranslation(-glyph.TightBounds.MidX * k, below ? (float)radius : -(float)radius))
-                .PostConcat(SKMatrix.CreateRotation((float)turn)).PostConcat(SKMatrix.CreateTranslation((float)cx, (float)cy));
+                .PostConcat(SKMatrix.CreateRotation((float)turn))
+                .PostConcat(SKMatrix.CreateTranslation((float)cx, (float)cy));
             glyph.Transform(matrix);
             all.Add(glyph);
         }
         return Write(all);
     }
 
-    private static SKFont Font(string face) => new(Faces.GetOrAdd(face, f => SKTypeface.FromData(SKData.CreateCopy(Content.Bytes($"looks/marks/{f}.ttf") ?? throw new ArgumentException($"No outlines of {f}.")))), Em) { Hinting = SKFontHinting.None, Subpixel = true, LinearMetrics = true };
+    private static SKFont Font(string face) =>
+        new(
+            Faces.GetOrAdd(face, f =>
+                SKTypeface.FromData(
+                    SKData.CreateCopy(Content.Bytes($"looks/marks/{f}.ttf") ?? throw new ArgumentException($"No outlines of {f}."))
+                )
+            ),
+            Em
+        )
+        {
+            Hinting = SKFontHinting.None,
+            Subpixel = true,
+            LinearMetrics = true,
+        };
 
-    /// <summary>Glyphs and where they begin, in units of 1,000 to the em. A letter that a face does not have stands without its accent, or not at all.</summary>
+    /// <summary>
+    /// Glyphs and where they begin, in units of 1,000 to the em. A letter that a face does not have stands without its accent, or not at
+    /// all.
+    /// </summary>
     private static List<(ushort Glyph, float At)> Place(SKFont font, string face, string text, double tracking, out float width)
     {
         var pairs = Kerning.Value.GetValueOrDefault(face);
@@ -73,8 +104,10 @@ public static class Outlines
         foreach (var raw in text)
         {
             var c = font.ContainsGlyph(raw) ? raw : Letters.Base(raw);
-            if (!font.ContainsGlyph(c)) continue;
-            if (last != '\0' && pairs?.GetValueOrDefault($"{last}{c}") is { } kern) x += kern * Em / 1000;
+            if (!font.ContainsGlyph(c))
+                continue;
+            if (last != '\0' && pairs?.GetValueOrDefault($"{last}{c}") is { } kern)
+                x += kern * Em / 1000;
             var glyph = font.GetGlyph(c);
             glyphs.Add((glyph, x));
             x += font.MeasureText([glyph]) + (float)tracking * Em;
@@ -87,7 +120,12 @@ public static class Outlines
     private static List<(SKPath Path, float At)> Glyphs(string face, string text, double tracking, out float width)
     {
         using var font = Font(face);
-        return [.. Place(font, face, text, tracking, out width).Select(g => (Path: font.GetGlyphPath(g.Glyph), g.At)).Where(g => g.Path is not null)!];
+        return
+        [
+            .. Place(font, face, text, tracking, out width)
+                .Select(g => (Path: font.GetGlyphPath(g.Glyph), g.At))
+                .Where(g => g.Path is not null)!,
+        ];
     }
 
     private static Drawn Write(List<SKPath> glyphs)

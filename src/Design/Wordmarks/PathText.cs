@@ -4,18 +4,22 @@ using SkiaSharp;
 
 namespace Plurimax.Design.Wordmarks;
 
-/// <summary>Writes outlines as SVG path data: relative, to a tenth of a unit, without a separator that is not needed. Rounding does not add up.</summary>
+/// <summary>
+/// Writes outlines as SVG path data: relative, to a tenth of a unit, without a separator that is not needed. Rounding does not add up.
+/// </summary>
 internal sealed class PathText
 {
     private readonly StringBuilder _b = new();
-    private long _x, _y;
+    private long _x,
+        _y;
 
     public PathText Add(SKPath path)
     {
         using var i = path.CreateRawIterator();
         var p = new SKPoint[4];
-        long startX = 0, startY = 0;
-        for (SKPathVerb verb; (verb = i.Next(p)) != SKPathVerb.Done;)
+        long startX = 0,
+            startY = 0;
+        for (SKPathVerb verb; (verb = i.Next(p)) != SKPathVerb.Done; )
             switch (verb)
             {
                 case SKPathVerb.Move:
@@ -24,12 +28,19 @@ internal sealed class PathText
                     _b.Append('M').Append(Number(_x));
                     After(_y);
                     break;
-                case SKPathVerb.Line: To('l', p, 1); break;
-                case SKPathVerb.Quad: To('q', p, 2); break;
-                case SKPathVerb.Conic:
-                    foreach (var (c, e) in Quads(p, i.ConicWeight())) To('q', [default, c, e], 2);
+                case SKPathVerb.Line:
+                    To('l', p, 1);
                     break;
-                case SKPathVerb.Cubic: To('c', p, 3); break;
+                case SKPathVerb.Quad:
+                    To('q', p, 2);
+                    break;
+                case SKPathVerb.Conic:
+                    foreach (var (c, e) in Quads(p, i.ConicWeight()))
+                        To('q', [default, c, e], 2);
+                    break;
+                case SKPathVerb.Cubic:
+                    To('c', p, 3);
+                    break;
                 case SKPathVerb.Close:
                     _b.Append('z');
                     (_x, _y) = (startX, startY);
@@ -42,7 +53,8 @@ internal sealed class PathText
     private static IEnumerable<(SKPoint Control, SKPoint End)> Quads(SKPoint[] p, float weight)
     {
         var quads = SKPath.ConvertConicToQuads(p[0], p[1], p[2], weight, 2);
-        for (var k = 0; k + 2 < quads.Length; k += 2) yield return (quads[k + 1], quads[k + 2]);
+        for (var k = 0; k + 2 < quads.Length; k += 2)
+            yield return (quads[k + 1], quads[k + 2]);
     }
 
     private void To(char verb, SKPoint[] p, int count)
@@ -52,15 +64,18 @@ internal sealed class PathText
         for (var k = 1; k <= count; k++)
         {
             (_x, _y) = (Tenth(p[k].X), Tenth(p[k].Y));
-            if (k == 1) _b.Append(Number(_x - x0));
-            else After(_x - x0);
+            if (k == 1)
+                _b.Append(Number(_x - x0));
+            else
+                After(_x - x0);
             After(_y - y0);
         }
     }
 
     private void After(long tenths)
     {
-        if (tenths >= 0) _b.Append(' ');
+        if (tenths >= 0)
+            _b.Append(' ');
         _b.Append(Number(tenths));
     }
 
@@ -68,7 +83,8 @@ internal sealed class PathText
 
     private static string Number(long tenths)
     {
-        if (tenths % 10 == 0) return (tenths / 10).ToString(CultureInfo.InvariantCulture);
+        if (tenths % 10 == 0)
+            return (tenths / 10).ToString(CultureInfo.InvariantCulture);
         var text = Math.Abs(tenths) < 10 ? $".{Math.Abs(tenths)}" : $"{Math.Abs(tenths) / 10}.{Math.Abs(tenths) % 10}";
         return tenths < 0 ? "-" + text : text;
     }

@@ -3,8 +3,15 @@ using Plurimax.Design.Pictures;
 
 namespace Plurimax.Design.Wordmarks;
 
-/// <summary>What a piece of a mark is printed in: the ink of its surroundings, the colour of the look, or the ink that stands on that colour.</summary>
-public enum MarkInk { Ink, Colour, On }
+/// <summary>
+/// What a piece of a mark is printed in: the ink of its surroundings, the colour of the look, or the ink that stands on that colour.
+/// </summary>
+public enum MarkInk
+{
+    Ink,
+    Colour,
+    On,
+}
 
 /// <param name="Path">SVG path data, filled by the even-odd rule where <paramref name="Holes"/> is set.</param>
 public sealed record MarkPiece(string Path, MarkInk Ink, bool Holes = false);
@@ -19,16 +26,47 @@ public sealed record MarkDrawing(double Width, double Height, ImmutableArray<Mar
 /// <param name="Shape">Path data of the look's shape, 40 by 40 units.</param>
 /// <param name="Emblem">Path data of what the trade works with, 40 by 40 units.</param>
 /// <param name="Tracking">Of the name, in em.</param>
-public sealed record MarkWords(string Name, string Place, string Face, string Shape, string Emblem, double Tracking = 0, bool Capitals = false)
+public sealed record MarkWords(
+    string Name,
+    string Place,
+    string Face,
+    string Shape,
+    string Emblem,
+    double Tracking = 0,
+    bool Capitals = false
+)
 {
     public string Set => Capitals ? Name.ToUpperInvariant() : Name;
     public string Initial => Initials.Length > 0 ? Initials[..1] : "A";
 
     /// <summary>First letters of the first two words that count.</summary>
-    public string Initials => string.Concat(Name.Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries)
-        .Where((word, i) => char.IsLetterOrDigit(word[0]) && !(Small.Contains(word.ToLowerInvariant()) && Name.Contains(' '))).Take(2).Select(word => char.ToUpperInvariant(word[0])));
+    public string Initials =>
+        string.Concat(
+            Name.Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries)
+                .Where((word, i) => char.IsLetterOrDigit(word[0]) && !(Small.Contains(word.ToLowerInvariant()) && Name.Contains(' ')))
+                .Take(2)
+                .Select(word => char.ToUpperInvariant(word[0]))
+        );
 
-    private static readonly string[] Small = ["the", "and", "of", "und", "der", "die", "das", "et", "le", "la", "les", "de", "y", "el", "los", "las"];
+    private static readonly string[] Small =
+    [
+        "the",
+        "and",
+        "of",
+        "und",
+        "der",
+        "die",
+        "das",
+        "et",
+        "le",
+        "la",
+        "les",
+        "de",
+        "y",
+        "el",
+        "los",
+        "las",
+    ];
 }
 
 /// <summary>A way of putting a name together as a mark.</summary>
@@ -57,15 +95,21 @@ public static class Wordmark
     {
         private readonly ImmutableArray<MarkPiece>.Builder _pieces = ImmutableArray.CreateBuilder<MarkPiece>();
         private double _smallest = double.MaxValue;
-        private double _left = double.MaxValue, _top = double.MaxValue, _right = double.MinValue, _bottom = double.MinValue;
+        private double _left = double.MaxValue,
+            _top = double.MaxValue,
+            _right = double.MinValue,
+            _bottom = double.MinValue;
 
-        public double Wide(string text, double size, double? tracking = null) => Outlines.Measure(w.Face, text, size, tracking ?? w.Tracking);
+        public double Wide(string text, double size, double? tracking = null) =>
+            Outlines.Measure(w.Face, text, size, tracking ?? w.Tracking);
 
-        private void Cover(double l, double t, double r, double b) => (_left, _top, _right, _bottom) = (Math.Min(_left, l), Math.Min(_top, t), Math.Max(_right, r), Math.Max(_bottom, b));
+        private void Cover(double l, double t, double r, double b) =>
+            (_left, _top, _right, _bottom) = (Math.Min(_left, l), Math.Min(_top, t), Math.Max(_right, r), Math.Max(_bottom, b));
 
         public Sheet Text(string text, double size, double x, double y, double? tracking = null, MarkInk ink = MarkInk.Ink)
         {
-            if (text.Length == 0) return this;
+            if (text.Length == 0)
+                return this;
             _smallest = Math.Min(_smallest, size);
             var drawn = Outlines.Line(w.Face, text, size, x, y, tracking ?? w.Tracking);
             _pieces.Add(new MarkPiece(drawn.Path, ink));
@@ -73,7 +117,8 @@ public static class Wordmark
             return this;
         }
 
-        public Sheet Middle(string text, double size, double cx, double y, double? tracking = null, MarkInk ink = MarkInk.Ink) => Text(text, size, cx - Wide(text, size, tracking) / 2, y, tracking, ink);
+        public Sheet Middle(string text, double size, double cx, double y, double? tracking = null, MarkInk ink = MarkInk.Ink) =>
+            Text(text, size, cx - Wide(text, size, tracking) / 2, y, tracking, ink);
 
         /// <summary>Letters set in the middle of a box by their ink, not by their baseline.</summary>
         public Sheet Inside(string text, double size, double cx, double cy, MarkInk ink)
@@ -113,8 +158,15 @@ public static class Wordmark
         /// <summary>The sheet cut to its ink.</summary>
         public MarkDrawing Cut(bool says = false)
         {
-            double dx = -_left, dy = -_top;
-            return new MarkDrawing(Math.Round(_right - _left, 1), Math.Round(_bottom - _top, 1), [.. _pieces.Select(p => p with { Path = Moved(p.Path, dx, dy) })], says, _smallest);
+            double dx = -_left,
+                dy = -_top;
+            return new MarkDrawing(
+                Math.Round(_right - _left, 1),
+                Math.Round(_bottom - _top, 1),
+                [.. _pieces.Select(p => p with { Path = Moved(p.Path, dx, dy) })],
+                says,
+                _smallest
+            );
         }
 
         private static string Moved(string path, double dx, double dy)
@@ -140,10 +192,12 @@ public static class Wordmark
                 List<string> all = [.. lines, string.Join(' ', words[from..])];
                 var longest = all.Max(l => l.Length);
                 var uneven = longest - all.Min(l => l.Length) + 4.0 * Math.Max(0, longest - most);
-                if (uneven < least) (least, best) = (uneven, all);
+                if (uneven < least)
+                    (least, best) = (uneven, all);
                 return;
             }
-            for (var to = from + 1; to <= words.Length - (count - 1 - lines.Count); to++) Break(to, [.. lines, string.Join(' ', words[from..to])]);
+            for (var to = from + 1; to <= words.Length - (count - 1 - lines.Count); to++)
+                Break(to, [.. lines, string.Join(' ', words[from..to])]);
         }
         Break(0, []);
         return best;
@@ -151,7 +205,8 @@ public static class Wordmark
 
     private static void Block(Sheet s, MarkWords w, IReadOnlyList<string> lines, double size, double x, double y)
     {
-        for (var i = 0; i < lines.Count; i++) s.Text(lines[i], size, x, y + i * size * .98);
+        for (var i = 0; i < lines.Count; i++)
+            s.Text(lines[i], size, x, y + i * size * .98);
     }
 
     private static MarkDrawing Line(MarkWords w)
@@ -177,12 +232,18 @@ public static class Wordmark
         return s.Cut();
     }
 
-    /// <summary>A small line in capitals, spaced out until it is as wide as what it stands under, or smaller where it is too long.</summary>
+    /// <summary>
+    /// A small line in capitals, spaced out until it is as wide as what it stands under, or smaller where it is too long.
+    /// </summary>
     private static void Fit(Sheet s, string text, double size, double x, double y, double width)
     {
         var caps = text.ToUpperInvariant();
         var plain = s.Wide(caps, size, .06);
-        if (plain > width) { s.Text(caps, size * width / plain, x, y, .06); return; }
+        if (plain > width)
+        {
+            s.Text(caps, size * width / plain, x, y, .06);
+            return;
+        }
         var spaces = Math.Max(1, caps.Length - 1);
         var tracking = Math.Min(.5, .06 + (width - plain) / spaces / size);
         s.Text(caps, size, x + Math.Max(0, (width - s.Wide(caps, size, tracking)) / 2), y, tracking);
@@ -199,7 +260,12 @@ public static class Wordmark
     private static void Beside(Sheet s, MarkWords w, double x)
     {
         var lines = Lines(w.Set, 16);
-        var size = lines.Count switch { 1 => 72.0, 2 => 56, _ => 40 };
+        var size = lines.Count switch
+        {
+            1 => 72.0,
+            2 => 56,
+            _ => 40,
+        };
         // The middle of the capitals and small letters on the middle of the shape.
         Block(s, w, lines, size, x, 60 + size * .34 - (lines.Count - 1) * size * .49);
     }
@@ -217,10 +283,12 @@ public static class Wordmark
         var s = new Sheet(w);
         var lines = Lines(w.Set, 20);
         var wide = Math.Max(170, lines.Max(l => s.Wide(l, 64)));
-        double cx = wide / 2, below = 150 + lines.Count * 64;
+        double cx = wide / 2,
+            below = 150 + lines.Count * 64;
         s.Shape(w.Shape, cx - 50, 0, 100, MarkInk.Colour).Inside(w.Initial, 60, cx, 51, MarkInk.On);
         s.Bar(0, 118, wide, 3, MarkInk.Ink);
-        for (var i = 0; i < lines.Count; i++) s.Middle(lines[i], 64, cx, 184 + i * 63);
+        for (var i = 0; i < lines.Count; i++)
+            s.Middle(lines[i], 64, cx, 184 + i * 63);
         s.Bar(0, below + 4, wide, 3, MarkInk.Ink);
         Fit(s, w.Place, 26, 0, below + 44, wide);
         return s.Cut(says: true);
@@ -243,9 +311,11 @@ public static class Wordmark
     {
         var s = new Sheet(w);
         var lines = Lines(w.Set, 18);
-        double wide = lines.Max(l => s.Wide(l, 80)), tall = lines.Count * 79 + 62;
+        double wide = lines.Max(l => s.Wide(l, 80)),
+            tall = lines.Count * 79 + 62;
         s.Bar(0, 0, wide + 88, tall, MarkInk.Colour);
-        for (var i = 0; i < lines.Count; i++) s.Middle(lines[i], 80, (wide + 88) / 2, 31 + 62 + i * 79, ink: MarkInk.On);
+        for (var i = 0; i < lines.Count; i++)
+            s.Middle(lines[i], 80, (wide + 88) / 2, 31 + 62 + i * 79, ink: MarkInk.On);
         return s.Cut();
     }
 
@@ -254,7 +324,8 @@ public static class Wordmark
         var s = new Sheet(w);
         var name = w.Set.ToUpperInvariant();
         // A long name is set smaller so that it never meets the place at the foot of the ring.
-        const double radius = 118, most = 2 * Math.PI * radius * .64;
+        const double radius = 118,
+            most = 2 * Math.PI * radius * .64;
         var size = Math.Min(44, 44 * most / Math.Max(1, s.Wide(name, 44, .08)));
         s.Around(name, size, 170, 170, radius, .08);
         var place = w.Place.ToUpperInvariant();
@@ -268,7 +339,12 @@ public static class Wordmark
     {
         var s = new Sheet(w);
         var words = w.Set.Split(' ', 2, StringSplitOptions.RemoveEmptyEntries);
-        if (words[0].ToLowerInvariant() is "the" or "der" or "die" or "das" or "le" or "la" or "el" && words.Length > 1 && words[1].Split(' ', 2) is { Length: 2 } rest) words = [words[0] + " " + rest[0], rest[1]];
+        if (
+            words[0].ToLowerInvariant() is "the" or "der" or "die" or "das" or "le" or "la" or "el"
+            && words.Length > 1
+            && words[1].Split(' ', 2) is { Length: 2 } rest
+        )
+            words = [words[0] + " " + rest[0], rest[1]];
         s.Bar(0, 0, 14, 124, MarkInk.Colour);
         var wide = s.Wide(words[0], 104);
         s.Text(words[0], 104, 38, 78);
@@ -283,7 +359,8 @@ public static class Wordmark
         var lines = Lines(w.Set, 22);
         var wide = Math.Max(170, lines.Max(l => s.Wide(l, 46)));
         s.Shape(w.Shape, wide / 2 - 75, 0, 150, MarkInk.Colour).Inside(letters, letters.Length > 1 ? 72 : 92, wide / 2, 76, MarkInk.On);
-        for (var i = 0; i < lines.Count; i++) s.Middle(lines[i], 46, wide / 2, 200 + i * 46);
+        for (var i = 0; i < lines.Count; i++)
+            s.Middle(lines[i], 46, wide / 2, 200 + i * 46);
         return s.Cut();
     }
 }

@@ -19,5 +19,12 @@ public sealed record Precedents(CopyLedger Others, SiteDocument? Stays = null, I
     internal static IEnumerable<string> ChoicesOf(SiteDocument site) => site.Pages.SelectMany(ChoicesOf);
 
     internal static IEnumerable<string> ChoicesOf(Page page) =>
-        page.Sections.SelectMany(s => s.Content.Passages()).Select(x => x.Passage).Append(page.Title).Append(page.Description).Select(p => p.Choice).OfType<string>().Select(CopyLedger.Bare);
+        page
+            .Sections.SelectMany(s => s.Content.Passages())
+            .Select(x => x.Passage)
+            .Append(page.Title)
+            .Append(page.Description)
+            .Select(p => p.Choice)
+            .OfType<string>()
+            .Select(CopyLedger.Bare);
 }

@@ -11,7 +11,8 @@ public static class FactWords
     {
         var passage = ManuscriptReader.Escape(text);
         foreach (var (fact, value) in Known(facts))
-            if (value is { Length: > 2 }) passage = Whole(passage, ManuscriptReader.Escape(value), $"{{{{ {fact} }}}}");
+            if (value is { Length: > 2 })
+                passage = Whole(passage, ManuscriptReader.Escape(value), $"{{{{ {fact} }}}}");
         return passage;
     }
 

@@ -9,7 +9,8 @@ public sealed record LengthGuide(int Least, int Most)
 }
 
 /// <summary>
-/// Ideal lengths by kind of section, layout and passage, in letters. Headings: what stands in two lines of the look at 1280 px; over 36 letters a first heading is set smaller
+/// Ideal lengths by kind of section, layout and passage, in letters. Headings: what stands in two lines of the look at 1280 px; over 36
+/// letters a first heading is set smaller
 /// (<c>SectionRenderer</c>). Entries in columns: four to five lines of about 34 letters. Paragraphs: lines of 45 to 75 letters read best
 /// (WCAG 2.2, 1.4.8 gives 80 as the most), and five of them are a paragraph.
 /// </summary>
@@ -49,15 +50,36 @@ public static class LengthGuides
         ["urgent/text"] = new(30, 160),
     }.ToImmutableDictionary();
 
-    private static readonly ImmutableHashSet<string> Free = ["legal", "code", "visit", "area", "testimonials", "rating", "downloads", "gallery", "compare"];
+    private static readonly ImmutableHashSet<string> Free =
+    [
+        "legal",
+        "code",
+        "visit",
+        "area",
+        "testimonials",
+        "rating",
+        "downloads",
+        "gallery",
+        "compare",
+    ];
 
     /// <param name="path">Path of the passage, "heading", "items.2.text".</param>
     /// <returns>Null where any length does: legal texts, addresses, code.</returns>
     public static LengthGuide? Of(string kind, string? variant, string path)
     {
-        if (path is "link" or "link.label" or "until" or "code") return null;
-        var part = path.StartsWith("items.", StringComparison.Ordinal) ? path.EndsWith("title", StringComparison.Ordinal) ? "title" : "itemtext" : path.EndsWith("heading", StringComparison.Ordinal) ? "heading" : "text";
-        if (Free.Contains(kind) && part != "heading") return null;
-        return All.GetValueOrDefault($"{kind}.{variant}/{part}") ?? All.GetValueOrDefault($"{kind}/{part}") ?? All.GetValueOrDefault($"*/{part}");
+        if (path is "link" or "link.label" or "until" or "code")
+            return null;
+        var part = path.StartsWith("items.", StringComparison.Ordinal)
+            ? path.EndsWith("title", StringComparison.Ordinal)
+                ? "title"
+                : "itemtext"
+            : path.EndsWith("heading", StringComparison.Ordinal)
+                ? "heading"
+                : "text";
+        if (Free.Contains(kind) && part != "heading")
+            return null;
+        return All.GetValueOrDefault($"{kind}.{variant}/{part}")
+            ?? All.GetValueOrDefault($"{kind}/{part}")
+            ?? All.GetValueOrDefault($"*/{part}");
     }
 }

@@ -5,7 +5,8 @@ using Plurimax.Text;
 namespace Plurimax.Making.Likeness;
 
 /// <summary>
-/// Which wordings the earlier sites of one trade and language use. Composing takes the wording that brings a new site least near to any of them.
+/// Which wordings the earlier sites of one trade and language use. Composing takes the wording that brings a new site least near to any of
+/// them.
 /// Sites share shingles where they share wordings, so a wording's identity stands for its shingles.
 /// </summary>
 public sealed class CopyLedger
@@ -20,11 +21,14 @@ public sealed class CopyLedger
         foreach (var site in sites)
         {
             foreach (var mark in site)
-                if (index.TryGetValue(mark, out var list)) list.Add(Count);
-                else index[mark] = [Count];
+                if (index.TryGetValue(mark, out var list))
+                    list.Add(Count);
+                else
+                    index[mark] = [Count];
             Count++;
         }
-        foreach (var (mark, list) in index) _sites[mark] = [.. list];
+        foreach (var (mark, list) in index)
+            _sites[mark] = [.. list];
     }
 
     /// <summary>How many sites it knows.</summary>
@@ -34,10 +38,22 @@ public sealed class CopyLedger
 
     /// <summary>The wordings of a site, as stored: one number for each distinct choice, ascending.</summary>
     public static ImmutableArray<int> MarksOf(SiteDocument site) =>
-        [.. site.Pages.SelectMany(p => p.Sections).SelectMany(s => s.Content.Passages()).Select(p => p.Passage.Choice).OfType<string>().Select(c => Mark(Bare(c))).Distinct().Order()];
+        [
+            .. site
+                .Pages.SelectMany(p => p.Sections)
+                .SelectMany(s => s.Content.Passages())
+                .Select(p => p.Passage.Choice)
+                .OfType<string>()
+                .Select(c => Mark(Bare(c)))
+                .Distinct()
+                .Order(),
+        ];
 
     /// <summary>A choice without the part of it that a passage shows: "steps.2.title" is of "steps.2".</summary>
-    internal static string Bare(string choice) => choice.EndsWith(".title", StringComparison.Ordinal) ? choice[..^6] : choice.EndsWith(".text", StringComparison.Ordinal) ? choice[..^5] : choice;
+    internal static string Bare(string choice) =>
+        choice.EndsWith(".title", StringComparison.Ordinal) ? choice[..^6]
+        : choice.EndsWith(".text", StringComparison.Ordinal) ? choice[..^5]
+        : choice;
 
     private static int Mark(string choice) => unchecked((int)Chance.Hash(choice));
 }
@@ -54,13 +70,15 @@ internal sealed class Nearness(CopyLedger ledger)
     public double Cost(string choice, int weight)
     {
         var cost = 0d;
-        foreach (var p in ledger.With(choice)) cost += Fourth(_shared[p] + weight) - Fourth(_shared[p]);
+        foreach (var p in ledger.With(choice))
+            cost += Fourth(_shared[p] + weight) - Fourth(_shared[p]);
         return cost / Math.Max(weight, 8);
     }
 
     public void Take(string choice, int weight)
     {
-        foreach (var p in ledger.With(choice)) _shared[p] += weight;
+        foreach (var p in ledger.With(choice))
+            _shared[p] += weight;
     }
 
     /// <summary>Of the whole site so far.</summary>

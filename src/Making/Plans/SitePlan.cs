@@ -10,7 +10,9 @@ namespace Plurimax.Making.Plans;
 /// <param name="Service">The service that it is about, where it is about one.</param>
 public sealed record PlannedPage(string Id, ImmutableArray<string> Slots, string Why, string? Service = null);
 
-/// <summary>Which pages a site has, and what stands on each: from the trade, the size that is wanted and the facts that are there.</summary>
+/// <summary>
+/// Which pages a site has, and what stands on each: from the trade, the size that is wanted and the facts that are there.
+/// </summary>
 public static class SitePlan
 {
     /// <summary>More pages of single services than this make a menu nobody reads.</summary>
@@ -21,27 +23,51 @@ public static class SitePlan
 
     /// <param name="services">The services that are shown, in order.</param>
     /// <param name="photos">How many photos the site has.</param>
-    public static ImmutableArray<PlannedPage> For(TradeTemplate trade, FactSheet facts, PlanSize size, ImmutableArray<string> services, int photos = 0)
+    public static ImmutableArray<PlannedPage> For(
+        TradeTemplate trade,
+        FactSheet facts,
+        PlanSize size,
+        ImmutableArray<string> services,
+        int photos = 0
+    )
     {
-        var small = trade.Pages.Select(p => new PlannedPage(p.Page, Gained(trade, p.Page, p.Slots, photos), "every site of this size has it", p.Page.StartsWith("service-", StringComparison.Ordinal) ? p.Page["service-".Length..] : null)).ToList();
+        var small = trade
+            .Pages.Select(p => new PlannedPage(
+                p.Page,
+                Gained(trade, p.Page, p.Slots, photos),
+                "every site of this size has it",
+                p.Page.StartsWith("service-", StringComparison.Ordinal) ? p.Page["service-".Length..] : null
+            ))
+            .ToList();
         var pages = size == PlanSize.One ? [OnePage(trade, small)] : small;
         if (size != PlanSize.One)
         {
-            foreach (var (kind, why) in Boards(facts)) Before(pages, "about", new PlannedPage(kind, PageKinds.Find(kind)!.Slots, why));
-            if (photos >= 3) Before(pages, "about", new PlannedPage("gallery", PageKinds.Find("gallery")!.Slots, $"{photos} photos"));
+            foreach (var (kind, why) in Boards(facts))
+                Before(pages, "about", new PlannedPage(kind, PageKinds.Find(kind)!.Slots, why));
+            if (photos >= 3)
+                Before(pages, "about", new PlannedPage("gallery", PageKinds.Find("gallery")!.Slots, $"{photos} photos"));
         }
         if (size == PlanSize.Full)
         {
             var at = pages.FindIndex(p => p.Id == "services") + 1;
-            pages.InsertRange(at, services.Take(MostServicePages).Select(id => new PlannedPage($"service-{id}", PageKinds.Find("service")!.Slots, "a page for each service", id)));
-            if (facts.Public<PricesValue>("prices") is { Lines.Length: >= 4 } prices) Before(pages, "about", Of("prices", $"{prices.Lines.Length} prices are known"));
-            if (facts.Public<TestimonialsValue>("testimonials") is { } said && said.Items.Count(t => t.Permission) is >= 3 and var n) Before(pages, "questions", Of("testimonials", $"{n} customers may be quoted"));
-            if (facts.Public<ListValue>("area.towns") is { Items.Length: >= 3 } towns) Before(pages, "contact", Of("area", $"{towns.Items.Length} places are served"));
+            pages.InsertRange(
+                at,
+                services
+                    .Take(MostServicePages)
+                    .Select(id => new PlannedPage($"service-{id}", PageKinds.Find("service")!.Slots, "a page for each service", id))
+            );
+            if (facts.Public<PricesValue>("prices") is { Lines.Length: >= 4 } prices)
+                Before(pages, "about", Of("prices", $"{prices.Lines.Length} prices are known"));
+            if (facts.Public<TestimonialsValue>("testimonials") is { } said && said.Items.Count(t => t.Permission) is >= 3 and var n)
+                Before(pages, "questions", Of("testimonials", $"{n} customers may be quoted"));
+            if (facts.Public<ListValue>("area.towns") is { Items.Length: >= 3 } towns)
+                Before(pages, "contact", Of("area", $"{towns.Items.Length} places are served"));
             pages.Add(Of("accessibility", "a full site states it"));
             pages.Add(Of("thanks", "where the form leads"));
         }
         pages.Add(Of("privacy", "the form asks for personal details"));
-        if (ImprintCountries.Contains(facts.Country)) pages.Add(Of("imprint", $"the law of {facts.Country} asks for it"));
+        if (ImprintCountries.Contains(facts.Country))
+            pages.Add(Of("imprint", $"the law of {facts.Country} asks for it"));
         return [.. pages];
 
         static PlannedPage Of(string kind, string why) => new(kind, PageKinds.Find(kind)!.Slots, why);
@@ -50,15 +76,19 @@ public static class SitePlan
     /// <summary>The pages that a kind of business has as soon as their facts are there.</summary>
     private static IEnumerable<(string Kind, string Why)> Boards(FactSheet facts)
     {
-        if (facts.Public<PricesValue>("dishes") is not null) yield return ("menu", "dishes are known");
-        if (facts.Public<PricesValue>("rooms") is not null) yield return ("rooms", "rooms are known");
-        if (facts.Public<TimetableValue>("timetable") is not null) yield return ("timetable", "the week is known");
+        if (facts.Public<PricesValue>("dishes") is not null)
+            yield return ("menu", "dishes are known");
+        if (facts.Public<PricesValue>("rooms") is not null)
+            yield return ("rooms", "rooms are known");
+        if (facts.Public<TimetableValue>("timetable") is not null)
+            yield return ("timetable", "the week is known");
     }
 
     private static void Before(List<PlannedPage> pages, string id, PlannedPage page)
     {
         var at = pages.FindIndex(p => p.Id == id);
-        if (at < 0) at = pages.FindIndex(p => p.Id == "contact");
+        if (at < 0)
+            at = pages.FindIndex(p => p.Id == "contact");
         pages.Insert(at < 0 ? pages.Count : at, page);
     }
 
@@ -70,7 +100,12 @@ public static class SitePlan
         if (page == "home")
         {
             var end = list.IndexOf("closing") is >= 0 and var i ? i : list.Count;
-            list.InsertRange(end, new[] { photos is > 0 and < 3 ? "gallery" : "", "testimonials", atPlace ? "visit" : "area" }.Where(s => s.Length > 0 && !list.Contains(s)));
+            list.InsertRange(
+                end,
+                new[] { photos is > 0 and < 3 ? "gallery" : "", "testimonials", atPlace ? "visit" : "area" }.Where(s =>
+                    s.Length > 0 && !list.Contains(s)
+                )
+            );
         }
         if (page == "about")
         {
@@ -89,14 +124,33 @@ public static class SitePlan
     private static PlannedPage OnePage(TradeTemplate trade, List<PlannedPage> small)
     {
         var slots = new List<string>();
-        void Take(Func<string, bool> which) => slots.AddRange(small.SelectMany(p => p.Slots).Where(s => which(s) && !slots.Any(x => Name(x) == Name(s))));
+        void Take(Func<string, bool> which) =>
+            slots.AddRange(small.SelectMany(p => p.Slots).Where(s => which(s) && !slots.Any(x => Name(x) == Name(s))));
         Take(s => s is "headline" or "lede");
         Take(s => Name(s) is "proof" or "services.short");
-        if (!slots.Contains("services.short")) slots.Add("services.short");
-        slots.AddRange(trade.Kind switch { BusinessKind.FoodAndDrink => ["menu"], BusinessKind.Lodging => ["rooms"], BusinessKind.Classes => ["timetable"], _ => Array.Empty<string>() });
+        if (!slots.Contains("services.short"))
+            slots.Add("services.short");
+        slots.AddRange(
+            trade.Kind switch
+            {
+                BusinessKind.FoodAndDrink => ["menu"],
+                BusinessKind.Lodging => ["rooms"],
+                BusinessKind.Classes => ["timetable"],
+                _ => Array.Empty<string>(),
+            }
+        );
         Take(s => s is "steps" or "urgent" or "prices" or "gallery");
-        slots.AddRange(["about", "questions*5", "testimonials", trade.Kind is BusinessKind.AtCustomersPlace ? "area" : "visit", "contact", "tell*4", "after"]);
-        if (trade.Kind is BusinessKind.AtCustomersPlace) slots.Add("visit");
+        slots.AddRange([
+            "about",
+            "questions*5",
+            "testimonials",
+            trade.Kind is BusinessKind.AtCustomersPlace ? "area" : "visit",
+            "contact",
+            "tell*4",
+            "after",
+        ]);
+        if (trade.Kind is BusinessKind.AtCustomersPlace)
+            slots.Add("visit");
         return new PlannedPage("home", [.. slots], "the whole site");
 
         static string Name(string slot) => slot.Split('*')[0];

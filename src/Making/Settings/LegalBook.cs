@@ -7,7 +7,8 @@ using YamlDotNet.RepresentationModel;
 namespace Plurimax.Making.Settings;
 
 /// <summary>
-/// Legal texts by country and kind of business, in the language of the country (content/legal/COUNTRY.LANGUAGE.yaml). They stand where nobody has written one;
+/// Legal texts by country and kind of business, in the language of the country (content/legal/COUNTRY.LANGUAGE.yaml). They stand where
+/// nobody has written one;
 /// where a country or language has none, the plain text stands. Drafts for the agency to have looked at, not advice.
 /// </summary>
 public static class LegalBook
@@ -22,16 +23,22 @@ public static class LegalBook
         var all = Read.GetOrAdd($"{country.ToUpperInvariant()}.{language}", static name =>
         {
             var texts = ImmutableDictionary.CreateBuilder<string, string>(StringComparer.Ordinal);
-            if (!name.All(c => char.IsAsciiLetter(c) || c == '.') || Content.Text($"legal/{name}.yaml") is not { } yaml) return texts.ToImmutable();
+            if (!name.All(c => char.IsAsciiLetter(c) || c == '.') || Content.Text($"legal/{name}.yaml") is not { } yaml)
+                return texts.ToImmutable();
             var stream = new YamlStream();
             stream.Load(new StringReader(yaml));
             foreach (var (k, v) in ((YamlMappingNode)stream.Documents[0].RootNode).Children)
-                if (v is YamlMappingNode kinds) foreach (var (which, text) in kinds.Children) texts[$"{k}.{which}"] = text.ToString();
-                else texts[k.ToString()] = v.ToString();
+                if (v is YamlMappingNode kinds)
+                    foreach (var (which, text) in kinds.Children)
+                        texts[$"{k}.{which}"] = text.ToString();
+                else
+                    texts[k.ToString()] = v.ToString();
             return texts.ToImmutable();
         });
         var own = all.GetValueOrDefault($"{key}.{kind.ToString().ToLowerInvariant()}");
         var common = all.GetValueOrDefault($"{key}.all") ?? all.GetValueOrDefault(key);
-        return own is null ? common : common is null ? own : $"{common.TrimEnd()}\n\n{own.TrimEnd()}";
+        return own is null ? common
+            : common is null ? own
+            : $"{common.TrimEnd()}\n\n{own.TrimEnd()}";
     }
 }

@@ -3,7 +3,9 @@ using System.Globalization;
 
 namespace Plurimax.Making.Settings;
 
-/// <summary>What one place sets: the agency, a trade, a standard, a client, a site or a page. It holds only what differs from below.</summary>
+/// <summary>
+/// What one place sets: the agency, a trade, a standard, a client, a site or a page. It holds only what differs from below.
+/// </summary>
 /// <param name="Scope">Empty for the agency, else the id of the trade, standard, client, site, or "SITE/PAGE".</param>
 /// <param name="Name">What people call it: "Restaurants", "Harrowgate Cycle Works".</param>
 public sealed record SettingsSource(SettingLayer Layer, string Scope, string Name, ImmutableDictionary<string, string> Values)
@@ -13,7 +15,12 @@ public sealed record SettingsSource(SettingLayer Layer, string Scope, string Nam
 
 /// <param name="Source">Where the value in force was set.</param>
 /// <param name="Overruled">Values further down that it replaces, lowest first.</param>
-public sealed record ResolvedSetting(Setting Setting, string Value, SettingsSource Source, ImmutableArray<(SettingsSource Source, string Value)> Overruled)
+public sealed record ResolvedSetting(
+    Setting Setting,
+    string Value,
+    SettingsSource Source,
+    ImmutableArray<(SettingsSource Source, string Value)> Overruled
+)
 {
     public SettingLayer Layer => Source.Layer;
 }
@@ -26,15 +33,19 @@ public sealed record SettingsStack(ImmutableArray<SettingsSource> Sources)
 {
     public static readonly SettingsStack Empty = new(ImmutableArray<SettingsSource>.Empty);
 
-    /// <summary>Puts a source in its place: after all of lower layers and, among standards, after those that are followed already.</summary>
+    /// <summary>
+    /// Puts a source in its place: after all of lower layers and, among standards, after those that are followed already.
+    /// </summary>
     public SettingsStack With(SettingsSource source)
     {
         var at = Sources.Length;
-        while (at > 0 && Sources[at - 1].Layer > source.Layer) at--;
+        while (at > 0 && Sources[at - 1].Layer > source.Layer)
+            at--;
         return new(Sources.Insert(at, source));
     }
 
-    public SettingsStack With(SettingLayer layer, IEnumerable<KeyValuePair<string, string>> values) => With(new SettingsSource(layer, "", layer.ToString(), values.ToImmutableDictionary()));
+    public SettingsStack With(SettingLayer layer, IEnumerable<KeyValuePair<string, string>> values) =>
+        With(new SettingsSource(layer, "", layer.ToString(), values.ToImmutableDictionary()));
 
     /// <summary>The same stack with a source's values changed; null gives a value back. For what would be if.</summary>
     public SettingsStack Changed(SettingLayer layer, string scope, IEnumerable<KeyValuePair<string, string?>> changes)
@@ -51,7 +62,12 @@ public sealed record SettingsStack(ImmutableArray<SettingsSource> Sources)
         var found = ImmutableArray.CreateBuilder<(SettingsSource, string)>();
         found.Add((SettingsSource.Default, setting.Default));
         foreach (var source in Sources)
-            if (source.Values.TryGetValue(setting.Key, out var v) && setting.Holds(source.Layer) && (source.Layer < SettingLayer.Page || source.Scope == page)) found.Add((source, v));
+            if (
+                source.Values.TryGetValue(setting.Key, out var v)
+                && setting.Holds(source.Layer)
+                && (source.Layer < SettingLayer.Page || source.Scope == page)
+            )
+                found.Add((source, v));
         var (winner, value) = found[^1];
         found.RemoveAt(found.Count - 1);
         return new ResolvedSetting(setting, value, winner, found.ToImmutable());
@@ -63,12 +79,18 @@ public sealed record SettingsStack(ImmutableArray<SettingsSource> Sources)
         {
             var setting = SettingsRegistry.Find(key)!;
             for (var i = Sources.Length - 1; i >= 0; i--)
-                if (Sources[i].Layer < SettingLayer.Page && Sources[i].Values.TryGetValue(key, out var v) && setting.Holds(Sources[i].Layer)) return v;
+                if (
+                    Sources[i].Layer < SettingLayer.Page
+                    && Sources[i].Values.TryGetValue(key, out var v)
+                    && setting.Holds(Sources[i].Layer)
+                )
+                    return v;
             return setting.Default;
         }
     }
 
     public bool Yes(string key) => this[key] == "yes";
+
     public int Whole(string key) => (int)decimal.Parse(this[key], CultureInfo.InvariantCulture);
 
     /// <summary>All values in force; those that a single page sets as "KEY@PAGE", and what is linked as "passage:ID".</summary>
@@ -79,11 +101,15 @@ public sealed record SettingsStack(ImmutableArray<SettingsSource> Sources)
     {
         var own = ImmutableDictionary.CreateBuilder<string, string>(StringComparer.Ordinal);
         foreach (var source in Sources)
-            foreach (var (key, value) in source.Values)
-                if (key.StartsWith(SharedPassage.Prefix, StringComparison.Ordinal) || SettingsRegistry.Find(key) is { } setting && setting.Holds(source.Layer))
-                    own[source.Layer == SettingLayer.Page ? $"{key}@{source.Scope[(source.Scope.IndexOf('/') + 1)..]}" : key] = value;
+        foreach (var (key, value) in source.Values)
+            if (
+                key.StartsWith(SharedPassage.Prefix, StringComparison.Ordinal)
+                || SettingsRegistry.Find(key) is { } setting && setting.Holds(source.Layer)
+            )
+                own[source.Layer == SettingLayer.Page ? $"{key}@{source.Scope[(source.Scope.IndexOf('/') + 1)..]}" : key] = value;
         foreach (var (key, value) in own.ToList())
-            if (SettingsRegistry.Find(key) is { } setting && setting.Default == value) own.Remove(key);
+            if (SettingsRegistry.Find(key) is { } setting && setting.Default == value)
+                own.Remove(key);
         return own.ToImmutable();
     }
 }

@@ -20,18 +20,27 @@ public sealed record LibrarySection(SectionKind Kind, Section Made, string? Why,
 /// <summary>The sections that a page can gain, drawn in the site's own look: what the page lacks comes first.</summary>
 public static class SectionLibrary
 {
-    /// <summary>Id of the page on which the library, or the layouts of a section, are laid out to be looked at. It is never stored.</summary>
+    /// <summary>
+    /// Id of the page on which the library, or the layouts of a section, are laid out to be looked at. It is never stored.
+    /// </summary>
     public const string Leaf = "library";
     public const string File = Leaf + ".html";
 
     /// <summary>Slots of a template that make a section of words the trade has.</summary>
     private static readonly ImmutableArray<string> Slots =
-        [.. "proof*3 services.short steps prices urgent about questions*4 closing visit area testimonials rating team memberships gallery menu rooms timetable callback newsletter social contact".Split(' ')];
+    [
+        .. (
+            "proof*3 services.short steps prices urgent about questions*4 closing visit area testimonials rating team memberships "
+            + "gallery menu rooms timetable callback newsletter social contact"
+        ).Split(' '),
+    ];
 
     /// <summary>What every page of a site should do for its visitor, in the order in which it is missed.</summary>
     private static readonly (SectionRole Role, string Why)[] Duties =
     [
-        (SectionRole.Act, "nothing on this page asks for anything"), (SectionRole.Prove, "nothing on this page can be checked"), (SectionRole.Explain, "nothing on this page explains"),
+        (SectionRole.Act, "nothing on this page asks for anything"),
+        (SectionRole.Prove, "nothing on this page can be checked"),
+        (SectionRole.Explain, "nothing on this page explains"),
     ];
 
     /// <summary>Kinds of which a site has one; a second one would be found twice.</summary>
@@ -43,24 +52,45 @@ public static class SectionLibrary
         var waiting = new Waiting(site, facts);
         var shown = page.Sections.Where(s => !s.Hidden).ToList();
         var here = shown.Select(s => s.Content.Kind).ToHashSet();
-        var anywhere = site.Pages.Where(p => !p.Hidden && p.Language == page.Language).SelectMany(p => p.Sections).Where(s => !s.Hidden).Select(s => s.Content.Kind).ToHashSet();
+        var anywhere = site
+            .Pages.Where(p => !p.Hidden && p.Language == page.Language)
+            .SelectMany(p => p.Sections)
+            .Where(s => !s.Hidden)
+            .Select(s => s.Content.Kind)
+            .ToHashSet();
         var roles = shown.Select(s => SectionKinds.Of(s.Content).Role).ToHashSet();
         var usual = PageKinds.Of(page.Bare).Slots.Select(s => PageWish.KindOf(s.Split('*')[0])?.Name).OfType<string>().ToHashSet();
         var made = Make(site, trade, facts);
         var begun = here.Contains("opening") || here.Contains("title");
-        return [.. SectionKinds.All.Values.Where(k => !(begun && k.Name is "opening" or "title") && !(Once.Contains(k.Name) && anywhere.Contains(k.Name)))
-            .Select(k => (k, Section: made.GetValueOrDefault(k.Name) ?? new Section($"{Leaf}.{k.Name}", k.Blank())))
-            .Select(x => (Entry: new LibrarySection(x.k, x.Section, Lack(x.k), Waits(x.k, x.Section), here.Contains(x.k.Name)), x.k))
-            .OrderBy(x => x.Entry.Here).ThenBy(x => x.Entry.Why is null).ThenBy(x => x.Entry.Waits is not null).ThenBy(x => x.k.Role).ThenBy(x => x.k.Label, StringComparer.Ordinal).Select(x => x.Entry)];
+        return
+        [
+            .. SectionKinds
+                .All.Values.Where(k => !(begun && k.Name is "opening" or "title") && !(Once.Contains(k.Name) && anywhere.Contains(k.Name)))
+                .Select(k => (k, Section: made.GetValueOrDefault(k.Name) ?? new Section($"{Leaf}.{k.Name}", k.Blank())))
+                .Select(x => (Entry: new LibrarySection(x.k, x.Section, Lack(x.k), Waits(x.k, x.Section), here.Contains(x.k.Name)), x.k))
+                .OrderBy(x => x.Entry.Here)
+                .ThenBy(x => x.Entry.Why is null)
+                .ThenBy(x => x.Entry.Waits is not null)
+                .ThenBy(x => x.k.Role)
+                .ThenBy(x => x.k.Label, StringComparer.Ordinal)
+                .Select(x => x.Entry),
+        ];
 
-        string? Waits(SectionKind k, Section section) => waiting.For(k) is { } fact ? Named(fact)
-            : Wants.TryGetValue(k.Name, out var wanted) && SiteRenderer.Section(Shown(site, [section], page), section.Id, trade, facts, RenderSettings.Plain) is null ? wanted : null;
+        string? Waits(SectionKind k, Section section) =>
+            waiting.For(k) is { } fact ? Named(fact)
+            : Wants.TryGetValue(k.Name, out var wanted)
+            && SiteRenderer.Section(Shown(site, [section], page), section.Id, trade, facts, RenderSettings.Plain) is null
+                ? wanted
+            : null;
 
         string? Lack(SectionKind k)
         {
-            if (here.Contains(k.Name)) return null;
-            if (k.Fact is { } fact && waiting.For(k) is null && !anywhere.Contains(k.Name)) return $"{Named(fact)} there and {(fact.EndsWith('s') ? "stand" : "stands")} nowhere";
-            if (usual.Contains(k.Name)) return "pages like this usually have it";
+            if (here.Contains(k.Name))
+                return null;
+            if (k.Fact is { } fact && waiting.For(k) is null && !anywhere.Contains(k.Name))
+                return $"{Named(fact)} there and {(fact.EndsWith('s') ? "stand" : "stands")} nowhere";
+            if (usual.Contains(k.Name))
+                return "pages like this usually have it";
             return Duties.FirstOrDefault(d => d.Role == k.Role && !roles.Contains(d.Role)).Why;
         }
     }
@@ -78,7 +108,8 @@ public static class SectionLibrary
     }.ToImmutableDictionary();
 
     /// <summary>A fact in words, with its verb: "rating is", "photos are".</summary>
-    private static string Named(string fact) => $"{(fact == "photos" ? fact : FactChip.NameOf(fact))} {(fact.EndsWith('s') ? "are" : "is")}";
+    private static string Named(string fact) =>
+        $"{(fact == "photos" ? fact : FactChip.NameOf(fact))} {(fact.EndsWith('s') ? "are" : "is")}";
 
     /// <summary>The kinds for which the trade has words of its own, in wordings that the site does not use yet.</summary>
     private static Dictionary<string, Section> Make(SiteDocument site, TradeTemplate trade, FactSheet facts)
@@ -86,20 +117,32 @@ public static class SectionLibrary
         var page = Composer.PageFor(trade, facts, site, new PlannedPage(Leaf, Slots, "library"));
         var made = new Dictionary<string, Section>(StringComparer.Ordinal);
         foreach (var s in page.Sections)
-            if (!IsBare(s.Content)) made.TryAdd(s.Content.Kind, s with { Id = $"{Leaf}.{s.Content.Kind}", Take = 1 });
+            if (!IsBare(s.Content))
+                made.TryAdd(s.Content.Kind, s with { Id = $"{Leaf}.{s.Content.Kind}", Take = 1 });
         return made;
     }
 
     /// <summary>Nothing but a heading, in a kind that stands on its words.</summary>
-    private static bool IsBare(SectionContent content) => content.Items.IsEmpty && content.Text.IsEmpty && SectionKinds.Of(content).Fact is null && content is not (VisitContent or PricesContent or CallbackContent or NewsletterContent or ActionContent or MembershipsContent);
+    private static bool IsBare(SectionContent content) =>
+        content.Items.IsEmpty
+        && content.Text.IsEmpty
+        && SectionKinds.Of(content).Fact is null
+        && content is not (VisitContent or PricesContent or CallbackContent or NewsletterContent or ActionContent or MembershipsContent);
 
     /// <summary>The site with a page on which all of them stand, to be looked at.</summary>
     public static SiteDocument Shown(SiteDocument site, IEnumerable<Section> sections, Page like) =>
-        site with { Pages = site.Pages.Add(new Page(Leaf, File, "", like.Menu, like.Title, Passage.None, [.. sections], InMenu: false)) };
+        site with
+        {
+            Pages = site.Pages.Add(new Page(Leaf, File, "", like.Menu, like.Title, Passage.None, [.. sections], InMenu: false)),
+        };
 
     /// <summary>The site with a page on which one section stands in each of its layouts; "v-cards" is the last part of the id.</summary>
     public static SiteDocument Layouts(SiteDocument site, Page page, Section section) =>
-        Shown(site, SectionKinds.Of(section.Content).Variants.Select(v => section with { Id = LayoutId(section, v), Variant = v, Hidden = false }), page);
+        Shown(
+            site,
+            SectionKinds.Of(section.Content).Variants.Select(v => section with { Id = LayoutId(section, v), Variant = v, Hidden = false }),
+            page
+        );
 
     public static string LayoutId(Section section, string variant) => $"{section.Id}--{variant}";
 }

@@ -12,17 +12,39 @@ public static class DomainName
     public static Result<string> Read(string? text)
     {
         var name = (text ?? "").Trim().TrimEnd('.').ToLowerInvariant();
-        foreach (var start in new[] { "https://", "http://", "www." }) if (name.StartsWith(start, StringComparison.Ordinal)) name = name[start.Length..];
+        foreach (var start in new[] { "https://", "http://", "www." })
+            if (name.StartsWith(start, StringComparison.Ordinal))
+                name = name[start.Length..];
         name = name.Split('/')[0];
-        if (name.Length == 0) return Result<string>.Fail("Give a domain, such as harrowgatecycles.example.");
+        if (name.Length == 0)
+            return Result<string>.Fail("Give a domain, such as harrowgatecycles.example.");
         string ascii;
-        try { ascii = Idn.GetAscii(name); }
-        catch (ArgumentException) { return Result<string>.Fail($"“{(name.Length > 60 ? name[..60] + "…" : name)}” cannot be a domain. Letters, digits and hyphens; each part up to 63 characters."); }
+        try
+        {
+            ascii = Idn.GetAscii(name);
+        }
+        catch (ArgumentException)
+        {
+            return Result<string>.Fail(
+                $"“{(name.Length > 60 ? name[..60] + "…" : name)}” cannot be a domain. Letters, digits and hyphens; each part up to "
+                    + $"63 characters."
+            );
+        }
         var labels = ascii.Split('.');
-        if (labels.Length < 2) return Result<string>.Fail("The ending is missing, such as .example.");
-        if (ascii.Length > 253 || labels.Any(l => l.Length is 0 or > 63 || l[0] == '-' || l[^1] == '-' || !l.All(c => char.IsAsciiLetterOrDigit(c) || c == '-')))
-            return Result<string>.Fail($"“{(name.Length > 60 ? name[..60] + "…" : name)}” cannot be a domain. Letters, digits and hyphens inside; each part 1 to 63 characters, 253 in all.");
-        if (labels[^1].All(char.IsAsciiDigit)) return Result<string>.Fail("That is an address of numbers, not a domain.");
+        if (labels.Length < 2)
+            return Result<string>.Fail("The ending is missing, such as .example.");
+        if (
+            ascii.Length > 253
+            || labels.Any(l =>
+                l.Length is 0 or > 63 || l[0] == '-' || l[^1] == '-' || !l.All(c => char.IsAsciiLetterOrDigit(c) || c == '-')
+            )
+        )
+            return Result<string>.Fail(
+                $"“{(name.Length > 60 ? name[..60] + "…" : name)}” cannot be a domain. Letters, digits and hyphens inside; each "
+                    + $"part 1 to 63 characters, 253 in all."
+            );
+        if (labels[^1].All(char.IsAsciiDigit))
+            return Result<string>.Fail("That is an address of numbers, not a domain.");
         return ascii;
     }
 }

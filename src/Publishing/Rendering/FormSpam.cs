@@ -3,7 +3,10 @@ using Plurimax.Text;
 
 namespace Plurimax.Publishing.Rendering;
 
-/// <summary>Tells advertising from enquiries by what the settings name. What is taken for advertising is kept aside for a person to see, never thrown away.</summary>
+/// <summary>
+/// Tells advertising from enquiries by what the settings name. What is taken for advertising is kept aside for a person to see, never
+/// thrown away.
+/// </summary>
 public static partial class FormSpam
 {
     /// <param name="mostLinks">Addresses of the web that a message may hold.</param>
@@ -11,9 +14,19 @@ public static partial class FormSpam
     /// <returns>Why it is kept aside, or null.</returns>
     public static string? Why(string message, int mostLinks, string blocked)
     {
-        if (Links().Count(message) is var n && n > mostLinks) return $"{n} links";
-        return Letters.Rows(blocked).FirstOrDefault(w => Regex.IsMatch(message, $@"(?<!\w){Regex.Escape(w)}(?!\w)", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)) is { } word ? $"says “{word}”" : null;
+        if (Links().Count(message) is var n && n > mostLinks)
+            return $"{n} links";
+        return
+            Letters
+                .Rows(blocked)
+                .FirstOrDefault(w =>
+                    Regex.IsMatch(message, $@"(?<!\w){Regex.Escape(w)}(?!\w)", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)
+                )
+                is { } word
+            ? $"says “{word}”"
+            : null;
     }
 
-    [GeneratedRegex(@"https?://|www\.", RegexOptions.IgnoreCase)] private static partial Regex Links();
+    [GeneratedRegex(@"https?://|www\.", RegexOptions.IgnoreCase)]
+    private static partial Regex Links();
 }

@@ -16,7 +16,10 @@ public static class MovedPage
     public static string To(string to, string from)
     {
         var address = string.Concat(Enumerable.Repeat("../", from.Count(c => c == '/'))) + to;
-        return Html.Of($"{new Html(Mark)}{address}\"><meta name=\"robots\" content=\"noindex\"><link rel=\"canonical\" href=\"{address}\"><title>{address}</title><p><a href=\"{address}\">{address}</a></p>\n").Value;
+        return Html.Of(
+            $"{new Html(Mark)}{address}\"><meta name=\"robots\" content=\"noindex\"><link rel=\"canonical\" href=\"{address}\">"
+                + $"<title>{address}</title><p><a href=\"{address}\">{address}</a></p>\n"
+        ).Value;
     }
 
     /// <summary>Where a file leads, if it stands where a page once stood: an address relative to it; else null.</summary>
@@ -24,7 +27,8 @@ public static class MovedPage
     {
         Span<byte> mark = stackalloc byte[Mark.Length];
         Encoding.ASCII.GetBytes(Mark, mark);
-        if (!file.StartsWith(mark)) return null;
+        if (!file.StartsWith(mark))
+            return null;
         var rest = file[mark.Length..];
         return rest.IndexOf((byte)'"') is > 0 and var end ? Encoding.UTF8.GetString(rest[..end]) : null;
     }

@@ -7,8 +7,16 @@ namespace Plurimax.Publishing.Sections;
 internal static class ShortFormSections
 {
     public static Html Callback(RenderContext c, Section s, CallbackContent v) => Form(c, s, v, ShortFormKind.Callback);
+
     public static Html Newsletter(RenderContext c, Section s, NewsletterContent v) => Form(c, s, v, ShortFormKind.Newsletter);
 
-    private static Html Form(RenderContext c, Section s, SectionContent v, ShortFormKind kind) => SectionRenderer.Wrap(c, s,
-        Html.Of($"<div class=\"txt\">{SectionRenderer.Head(c, s, v.Heading, v.Text)}</div>{ShortForm.Render(kind, c.Words, c.Seed, c.Settings.Settings.GetValueOrDefault("consent", ""), c.Settings.FormAction, c.PrivacyFile, SectionRenderer.Anchor(s), ShortForm.Input.Empty, null)}"));
+    private static Html Form(RenderContext c, Section s, SectionContent v, ShortFormKind kind) =>
+        SectionRenderer.Wrap(
+            c,
+            s,
+            Html.Of(
+                $"<div class=\"txt\">{SectionRenderer.Head(c, s, v.Heading, v.Text)}</div>"
+                    + $"{ShortForm.Render(kind, c.Words, c.Seed, c.Settings.Settings.GetValueOrDefault("consent", ""), c.Settings.FormAction, c.PrivacyFile, SectionRenderer.Anchor(s), ShortForm.Input.Empty, null)}"
+            )
+        );
 }

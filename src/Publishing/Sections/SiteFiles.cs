@@ -7,6 +7,8 @@ namespace Plurimax.Publishing.Sections;
 public sealed record SiteFiles(ImmutableSortedDictionary<string, byte[]> Files)
 {
     public static readonly SiteFiles None = new(ImmutableSortedDictionary<string, byte[]>.Empty);
+
     public string Text(string path) => Encoding.UTF8.GetString(Files[path]);
+
     public long Size => Files.Values.Sum(f => (long)f.Length);
 }

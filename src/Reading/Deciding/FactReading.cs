@@ -19,13 +19,28 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
     public const double Sure = 0.5;
 
     /// <summary>Facts that hold several values at once.</summary>
-    public static readonly ImmutableHashSet<string> Many = ["phone", "email", "social", "services", "prices", "selling_points", "languages", "area.towns", "testimonials", "register", "qualification"];
+    public static readonly ImmutableHashSet<string> Many =
+    [
+        "phone",
+        "email",
+        "social",
+        "services",
+        "prices",
+        "selling_points",
+        "languages",
+        "area.towns",
+        "testimonials",
+        "register",
+        "qualification",
+    ];
 
     public ReadFact? this[string fact] => Facts.FirstOrDefault(f => f.Fact == fact);
 
-    public IEnumerable<T> All<T>(string fact, double least = Sure) where T : FactValue => this[fact]?.Values.Where(v => v.Confidence >= least).Select(v => v.Value).OfType<T>() ?? [];
+    public IEnumerable<T> All<T>(string fact, double least = Sure)
+        where T : FactValue => this[fact]?.Values.Where(v => v.Confidence >= least).Select(v => v.Value).OfType<T>() ?? [];
 
-    public T? Best<T>(string fact, double least = Sure) where T : FactValue => this[fact] is { Best: { Value: T value } best } && best.Confidence >= least ? value : null;
+    public T? Best<T>(string fact, double least = Sure)
+        where T : FactValue => this[fact] is { Best: { Value: T value } best } && best.Confidence >= least ? value : null;
 
     /// <summary>Reads documents of one business; what later documents or messages correct is left out.</summary>
     /// <param name="today">The day it is read, to tell this year's hours from last year's.</param>
@@ -37,45 +52,97 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
         foreach (var frame in frames)
         {
             found.AddRange(frame.Source.Stated);
-            foreach (var c in PhoneFinder.Find(frame).Concat(WebFinder.Find(frame)).Concat(AddressFinder.Find(frame)).Concat(HoursFinder.Find(frame)).Concat(PriceFinder.Find(frame)).Concat(ProofFinder.Find(frame)).Concat(PeopleFinder.Find(frame)).Concat(PointFinder.Find(frame)))
+            foreach (
+                var c in PhoneFinder
+                    .Find(frame)
+                    .Concat(WebFinder.Find(frame))
+                    .Concat(AddressFinder.Find(frame))
+                    .Concat(HoursFinder.Find(frame))
+                    .Concat(PriceFinder.Find(frame))
+                    .Concat(ProofFinder.Find(frame))
+                    .Concat(PeopleFinder.Find(frame))
+                    .Concat(PointFinder.Find(frame))
+            )
                 found.Add(c);
         }
-        var hosts = found.Where(c => c.Fact is "email" or "website" && c.Confidence > .6).Select(c => ((TextValue)c.Value).Text).Where(t => !t.Contains('@') || !WebFinder.IsFreeMail(t)).Select(t => t.Contains('@') ? t[(t.IndexOf('@') + 1)..] : WebFinder.Host(t)).Distinct().ToList();
-        foreach (var frame in frames) found.AddRange(NameFinder.Find(frame, hosts));
+        var hosts = found
+            .Where(c => c.Fact is "email" or "website" && c.Confidence > .6)
+            .Select(c => ((TextValue)c.Value).Text)
+            .Where(t => !t.Contains('@') || !WebFinder.IsFreeMail(t))
+            .Select(t => t.Contains('@') ? t[(t.IndexOf('@') + 1)..] : WebFinder.Host(t))
+            .Distinct()
+            .ToList();
+        foreach (var frame in frames)
+            found.AddRange(NameFinder.Find(frame, hosts));
         var name = found.Where(c => c.Fact == "business.name").MaxBy(c => c.Confidence)?.Value is TextValue n ? n.Text : null;
-        if (name is not null) foreach (var frame in frames) found.AddRange(PeopleFinder.Namesake(frame, name));
-        foreach (var frame in frames) found.AddRange(TradeFinder.Find(frame, name));
-        var trade = found.Where(c => c.Fact == "trade").GroupBy(c => ((TextValue)c.Value).Text).OrderByDescending(g => g.Sum(c => c.Confidence)).Select(g => TradeLexicon.Find(g.Key)).FirstOrDefault(t => t is not null);
-        var template = trade is null ? null : trades is null ? TradeCatalogue.ShippedOne(trade.Id) : trades.Find(trade.Id);
-        foreach (var frame in frames) found.AddRange(ServiceFinder.Find(frame, template));
+        if (name is not null)
+            foreach (var frame in frames)
+                found.AddRange(PeopleFinder.Namesake(frame, name));
+        foreach (var frame in frames)
+            found.AddRange(TradeFinder.Find(frame, name));
+        var trade = found
+            .Where(c => c.Fact == "trade")
+            .GroupBy(c => ((TextValue)c.Value).Text)
+            .OrderByDescending(g => g.Sum(c => c.Confidence))
+            .Select(g => TradeLexicon.Find(g.Key))
+            .FirstOrDefault(t => t is not null);
+        var template =
+            trade is null ? null
+            : trades is null ? TradeCatalogue.ShippedOne(trade.Id)
+            : trades.Find(trade.Id);
+        foreach (var frame in frames)
+            found.AddRange(ServiceFinder.Find(frame, template));
         return new FactReading(Settle(found), Merge(texts), trade);
     }
 
     private static ImmutableArray<ReadFact> Settle(List<Candidate> found) =>
-    [
-        .. found.GroupBy(c => c.Fact).Select(g => new ReadFact(g.Key, [.. g.GroupBy(c => Key(c)).Select(same =>
-            {
-                var best = same.MaxBy(c => c.Confidence)!;
-                // Two documents that agree are surer than either.
-                return same.Select(c => c.Snippet.Document).Distinct().Count() > 1 ? best with { Confidence = Math.Min(.99, best.Confidence + .03) } : best;
-            }).OrderByDescending(c => c.Confidence)])).OrderBy(f => f.Fact, StringComparer.Ordinal),
-    ];
+        [
+            .. found
+                .GroupBy(c => c.Fact)
+                .Select(g => new ReadFact(
+                    g.Key,
+                    [
+                        .. g.GroupBy(c => Key(c))
+                            .Select(same =>
+                            {
+                                var best = same.MaxBy(c => c.Confidence)!;
+                                // Two documents that agree are surer than either.
+                                return same.Select(c => c.Snippet.Document).Distinct().Count() > 1
+                                    ? best with
+                                    {
+                                        Confidence = Math.Min(.99, best.Confidence + .03),
+                                    }
+                                    : best;
+                            })
+                            .OrderByDescending(c => c.Confidence),
+                    ]
+                ))
+                .OrderBy(f => f.Fact, StringComparer.Ordinal),
+        ];
 
-    private static string Key(Candidate c) => c.Value switch
-    {
-        ListValue l when c.Fact is "services" => ServiceFinder.Key(l.Summary()),
-        ListValue l when c.Fact == "social" => l.Summary().ToLowerInvariant().TrimEnd('/').Replace("https://", "").Replace("http://", "").Replace("www.", ""),
-        TextValue t when c.Fact == "website" => WebFinder.Host(t.Text),
-        AddressValue a => $"{a.Street}|{a.Town}|{a.Postcode}".ToLowerInvariant().Replace(" ", ""),
-        PricesValue p => ServiceFinder.Key(p.Lines[0].Service),
-        PhoneValue p => p.E164,
-        RatingValue r => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{r.Value}|{r.Count}"),
-        _ => c.Value.Summary().ToLowerInvariant(),
-    };
+    private static string Key(Candidate c) =>
+        c.Value switch
+        {
+            ListValue l when c.Fact is "services" => ServiceFinder.Key(l.Summary()),
+            ListValue l when c.Fact == "social" => l.Summary()
+                .ToLowerInvariant()
+                .TrimEnd('/')
+                .Replace("https://", "")
+                .Replace("http://", "")
+                .Replace("www.", ""),
+            TextValue t when c.Fact == "website" => WebFinder.Host(t.Text),
+            AddressValue a => $"{a.Street}|{a.Town}|{a.Postcode}".ToLowerInvariant().Replace(" ", ""),
+            PricesValue p => ServiceFinder.Key(p.Lines[0].Service),
+            PhoneValue p => p.E164,
+            RatingValue r => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{r.Value}|{r.Count}"),
+            _ => c.Value.Summary().ToLowerInvariant(),
+        };
 
-    private static SiteMaterial Merge(IReadOnlyList<SourceText> texts) => new(
-        [.. texts.SelectMany(t => t.Material.Pages).Where(p => p.Passages.Length > 0)],
-        [.. texts.SelectMany(t => t.Material.Menu).Distinct()],
-        [.. texts.SelectMany(t => t.Material.Pictures).Distinct()],
-        [.. texts.SelectMany(t => t.Material.Colours).GroupBy(c => c).OrderByDescending(g => g.Count()).Select(g => g.Key).Take(6)]);
+    private static SiteMaterial Merge(IReadOnlyList<SourceText> texts) =>
+        new(
+            [.. texts.SelectMany(t => t.Material.Pages).Where(p => p.Passages.Length > 0)],
+            [.. texts.SelectMany(t => t.Material.Menu).Distinct()],
+            [.. texts.SelectMany(t => t.Material.Pictures).Distinct()],
+            [.. texts.SelectMany(t => t.Material.Colours).GroupBy(c => c).OrderByDescending(g => g.Count()).Select(g => g.Key).Take(6)]
+        );
 }

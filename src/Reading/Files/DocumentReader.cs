@@ -19,7 +19,9 @@ public sealed record FileProblem(string File, string Message)
 /// <summary>All that came out of a batch. A file at fault never stops the others.</summary>
 public sealed record Batch(ImmutableArray<SourceText> Texts, ImmutableArray<InPicture> Pictures, ImmutableArray<FileProblem> Problems);
 
-/// <summary>Reads files of any supported kind into text. Bounds in bytes; each is checked on what is unpacked, not on what a header claims.</summary>
+/// <summary>
+/// Reads files of any supported kind into text. Bounds in bytes; each is checked on what is unpacked, not on what a header claims.
+/// </summary>
 public static class DocumentReader
 {
     public const int LargestFile = 20 * 1024 * 1024;
@@ -30,7 +32,8 @@ public static class DocumentReader
     public static Batch Read(IEnumerable<InFile> files)
     {
         var into = new Into();
-        foreach (var file in files) One(file, into, depth: 0);
+        foreach (var file in files)
+            One(file, into, depth: 0);
         return new Batch(into.Texts.ToImmutable(), into.Pictures.ToImmutable(), into.Problems.ToImmutable());
     }
 
@@ -46,7 +49,9 @@ public static class DocumentReader
     public static string Shown(string name)
     {
         var plain = TextBuilder.Tidy(name.Replace('\\', '/').Split('/')[^1]);
-        return plain.Length == 0 ? "a file without a name" : plain.Length > 80 ? plain[..79] + "…" : plain;
+        return plain.Length == 0 ? "a file without a name"
+            : plain.Length > 80 ? plain[..79] + "…"
+            : plain;
     }
 
     private static void One(InFile file, Into into, int depth)
@@ -55,7 +60,10 @@ public static class DocumentReader
         void Fail(string message) => into.Problems.Add(new FileProblem(name, message));
         if (file.Bytes.Length > LargestFile)
         {
-            Fail($"{file.Bytes.Length / (1024 * 1024)} MB; up to {LargestFile / (1024 * 1024)} MB can be read. Send the text without its pictures, or in parts.");
+            Fail(
+                $"{file.Bytes.Length / (1024 * 1024)} MB; up to {LargestFile / (1024 * 1024)} MB can be read. Send the text without "
+                    + $"its pictures, or in parts."
+            );
             return;
         }
         var kind = FileKinds.Of(file.Bytes, name);
@@ -64,34 +72,85 @@ public static class DocumentReader
             if (kind == FileKind.Zip)
             {
                 using var zip = new ZipArchive(new MemoryStream(file.Bytes, false), ZipArchiveMode.Read);
-                if (zip.Entries.Count > MostEntries) { Fail($"holds {zip.Entries.Count:N0} files; up to {MostEntries:N0} are read. Send the part that matters."); return; }
+                if (zip.Entries.Count > MostEntries)
+                {
+                    Fail($"holds {zip.Entries.Count:N0} files; up to {MostEntries:N0} are read. Send the part that matters.");
+                    return;
+                }
                 kind = FileKinds.Inside(zip);
-                if (!Promise(name, kind, Fail)) return;
-                if (kind == FileKind.Zip) { ZipBundle(name, zip, into, depth); return; }
-                if (Unpacked(zip) is null) { Fail("unpacks to more than it may. It was not opened."); return; }
+                if (!Promise(name, kind, Fail))
+                    return;
+                if (kind == FileKind.Zip)
+                {
+                    ZipBundle(name, zip, into, depth);
+                    return;
+                }
+                if (Unpacked(zip) is null)
+                {
+                    Fail("unpacks to more than it may. It was not opened.");
+                    return;
+                }
             }
-            else if (!Promise(name, kind, Fail)) return;
+            else if (!Promise(name, kind, Fail))
+                return;
             switch (kind)
             {
-                case FileKind.Text: into.Texts.Add(TextFile(name, file.Bytes)); break;
-                case FileKind.Html: into.Texts.Add(HtmlFile.Read(name, TextBytes.Decode(file.Bytes).Text)); break;
-                case FileKind.Csv: into.Texts.Add(TableFile.FromCsv(name, file.Bytes)); break;
-                case FileKind.Xlsx: into.Texts.Add(TableFile.FromXlsx(name, file.Bytes)); break;
-                case FileKind.Card: into.Texts.Add(CardFile.Read(name, file.Bytes)); break;
-                case FileKind.Docx: into.Texts.Add(DocxFile.Read(name, file.Bytes)); break;
-                case FileKind.Pdf: into.Texts.Add(PdfFile.Read(name, file.Bytes)); break;
+                case FileKind.Text:
+                    into.Texts.Add(TextFile(name, file.Bytes));
+                    break;
+                case FileKind.Html:
+                    into.Texts.Add(HtmlFile.Read(name, TextBytes.Decode(file.Bytes).Text));
+                    break;
+                case FileKind.Csv:
+                    into.Texts.Add(TableFile.FromCsv(name, file.Bytes));
+                    break;
+                case FileKind.Xlsx:
+                    into.Texts.Add(TableFile.FromXlsx(name, file.Bytes));
+                    break;
+                case FileKind.Card:
+                    into.Texts.Add(CardFile.Read(name, file.Bytes));
+                    break;
+                case FileKind.Docx:
+                    into.Texts.Add(DocxFile.Read(name, file.Bytes));
+                    break;
+                case FileKind.Pdf:
+                    into.Texts.Add(PdfFile.Read(name, file.Bytes));
+                    break;
                 case FileKind.Picture or FileKind.Svg:
                     var picture = PictureFile.Read(name, file.Bytes, kind);
-                    if (picture.Ok) into.Pictures.Add(picture.Value!);
-                    else Fail(picture.Problem!);
+                    if (picture.Ok)
+                        into.Pictures.Add(picture.Value!);
+                    else
+                        Fail(picture.Problem!);
                     break;
-                case FileKind.Empty: Fail("is empty."); break;
-                case FileKind.OldOffice: Fail("is an old office file or locked with a password. Save it as .docx, .xlsx or .pdf without a password."); break;
-                default: Fail($"is {FileKinds.Say(kind)} and cannot be read. These can: {Kinds}."); break;
+                case FileKind.Empty:
+                    Fail("is empty.");
+                    break;
+                case FileKind.OldOffice:
+                    Fail("is an old office file or locked with a password. Save it as .docx, .xlsx or .pdf without a password.");
+                    break;
+                default:
+                    Fail($"is {FileKinds.Say(kind)} and cannot be read. These can: {Kinds}.");
+                    break;
             }
         }
-        catch (UnreadableException e) { Fail(e.Message); }
-        catch (Exception e) when (e is InvalidDataException or System.Xml.XmlException or IOException or FormatException or ArgumentException or InvalidOperationException or NotSupportedException or IndexOutOfRangeException or KeyNotFoundException or OverflowException)
+        catch (UnreadableException e)
+        {
+            Fail(e.Message);
+        }
+        catch (Exception e)
+            when (e
+                    is InvalidDataException
+                        or System.Xml.XmlException
+                        or IOException
+                        or FormatException
+                        or ArgumentException
+                        or InvalidOperationException
+                        or NotSupportedException
+                        or IndexOutOfRangeException
+                        or KeyNotFoundException
+                        or OverflowException
+            )
         {
             Fail($"is damaged or not what its name says ({FileKinds.Say(kind)} was expected). Save it again and send the new one.");
         }
@@ -100,9 +159,11 @@ public static class DocumentReader
     /// <summary>Content decides. A name that promises another kind is a mistake or a trick, so that the file is not used.</summary>
     private static bool Promise(string name, FileKind kind, Action<string> fail)
     {
-        if (kind is FileKind.Empty or FileKind.OldOffice || FileKinds.Promised(name) is not { } promised || promised == kind) return true;
+        if (kind is FileKind.Empty or FileKind.OldOffice || FileKinds.Promised(name) is not { } promised || promised == kind)
+            return true;
         static bool Written(FileKind k) => k is FileKind.Text or FileKind.Csv or FileKind.Html or FileKind.Card;
-        if (Written(promised) && Written(kind)) return true;
+        if (Written(promised) && Written(kind))
+            return true;
         fail($"is named .{FileKinds.Ending(name)} but is {FileKinds.Say(kind)} inside. Save it in the kind that its name says.");
         return false;
     }
@@ -121,28 +182,54 @@ public static class DocumentReader
         foreach (var entry in zip.Entries)
         {
             using var s = entry.Open();
-            for (int n; (n = s.Read(buffer)) > 0;)
-                if ((sum += n) > LargestUnpacked) return null;
+            for (int n; (n = s.Read(buffer)) > 0; )
+                if ((sum += n) > LargestUnpacked)
+                    return null;
         }
         return sum;
     }
 
     private static void ZipBundle(string name, ZipArchive zip, Into into, int depth)
     {
-        if (depth > 0) { into.Problems.Add(new FileProblem(name, "is an archive in an archive. Unpack it once and send what is inside.")); return; }
+        if (depth > 0)
+        {
+            into.Problems.Add(new FileProblem(name, "is an archive in an archive. Unpack it once and send what is inside."));
+            return;
+        }
         foreach (var entry in zip.Entries)
         {
-            if (entry.FullName.EndsWith('/')) continue;
+            if (entry.FullName.EndsWith('/'))
+                continue;
             var full = entry.FullName.Replace('\\', '/');
             var shown = $"{name}/{Shown(full)}";
-            if (full.StartsWith('/') || full.Contains(':') || full.Split('/').Contains("..")) { into.Problems.Add(new FileProblem(shown, "its path leads out of the archive. It was left out.")); continue; }
-            if ((entry.ExternalAttributes >> 16 & 0xF000) == 0xA000) { into.Problems.Add(new FileProblem(shown, "is a link to another file, not a file. It was left out.")); continue; }
-            if (full.StartsWith("__MACOSX/", StringComparison.Ordinal) || Path.GetFileName(full).StartsWith('.')) continue;
-            if (FileKinds.Promised(full) is null) continue;
+            if (full.StartsWith('/') || full.Contains(':') || full.Split('/').Contains(".."))
+            {
+                into.Problems.Add(new FileProblem(shown, "its path leads out of the archive. It was left out."));
+                continue;
+            }
+            if ((entry.ExternalAttributes >> 16 & 0xF000) == 0xA000)
+            {
+                into.Problems.Add(new FileProblem(shown, "is a link to another file, not a file. It was left out."));
+                continue;
+            }
+            if (full.StartsWith("__MACOSX/", StringComparison.Ordinal) || Path.GetFileName(full).StartsWith('.'))
+                continue;
+            if (FileKinds.Promised(full) is null)
+                continue;
             using var s = entry.Open();
             var bytes = ReadAtMost(s, LargestFile, ref into.Unpacked);
-            if (into.Unpacked > LargestUnpacked) { into.Problems.Add(new FileProblem(name, $"unpacks to more than {LargestUnpacked / (1024 * 1024)} MB. What came before that was read.")); return; }
-            if (bytes is null) { into.Problems.Add(new FileProblem(shown, $"unpacks to more than {LargestFile / (1024 * 1024)} MB. It was left out.")); continue; }
+            if (into.Unpacked > LargestUnpacked)
+            {
+                into.Problems.Add(
+                    new FileProblem(name, $"unpacks to more than {LargestUnpacked / (1024 * 1024)} MB. What came before that was read.")
+                );
+                return;
+            }
+            if (bytes is null)
+            {
+                into.Problems.Add(new FileProblem(shown, $"unpacks to more than {LargestFile / (1024 * 1024)} MB. It was left out."));
+                continue;
+            }
             One(new InFile(full.Replace('/', '_'), bytes), into, depth + 1);
         }
     }
@@ -151,10 +238,11 @@ public static class DocumentReader
     {
         var memory = new MemoryStream();
         var buffer = new byte[64 * 1024];
-        for (int n; (n = s.Read(buffer)) > 0;)
+        for (int n; (n = s.Read(buffer)) > 0; )
         {
             sum += n;
-            if (memory.Length + n > most || sum > LargestUnpacked) return null;
+            if (memory.Length + n > most || sum > LargestUnpacked)
+                return null;
             memory.Write(buffer, 0, n);
         }
         return memory.ToArray();

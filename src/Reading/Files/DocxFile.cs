@@ -3,29 +3,44 @@ using DocumentFormat.OpenXml.Wordprocessing;
 
 namespace Plurimax.Reading.Files;
 
-/// <summary>Paragraphs, lists and tables of a text document (ISO/IEC 29500). Document types and entities are refused by the parser.</summary>
+/// <summary>
+/// Paragraphs, lists and tables of a text document (ISO/IEC 29500). Document types and entities are refused by the parser.
+/// </summary>
 public static class DocxFile
 {
     public static SourceText Read(string name, byte[] bytes)
     {
         WordprocessingDocument document;
-        try { document = WordprocessingDocument.Open(new MemoryStream(bytes, false), false); }
-        catch (DocumentFormat.OpenXml.Packaging.OpenXmlPackageException) { throw new UnreadableException("is damaged: its parts do not fit together. Save it again."); }
+        try
+        {
+            document = WordprocessingDocument.Open(new MemoryStream(bytes, false), false);
+        }
+        catch (DocumentFormat.OpenXml.Packaging.OpenXmlPackageException)
+        {
+            throw new UnreadableException("is damaged: its parts do not fit together. Save it again.");
+        }
         using (document)
         {
             var b = new TextBuilder();
             try
             {
                 var main = document.MainDocumentPart ?? throw new UnreadableException("has no text in it.");
-                foreach (var head in main.HeaderParts) foreach (var p in head.Header?.Descendants<Paragraph>() ?? []) Paragraph(p, b);
-                foreach (var element in main.Document?.Body?.ChildElements ?? []) Block(element, b);
-                foreach (var foot in main.FooterParts) foreach (var p in foot.Footer?.Descendants<Paragraph>() ?? []) Paragraph(p, b);
+                foreach (var head in main.HeaderParts)
+                foreach (var p in head.Header?.Descendants<Paragraph>() ?? [])
+                    Paragraph(p, b);
+                foreach (var element in main.Document?.Body?.ChildElements ?? [])
+                    Block(element, b);
+                foreach (var foot in main.FooterParts)
+                foreach (var p in foot.Footer?.Descendants<Paragraph>() ?? [])
+                    Paragraph(p, b);
             }
             catch (System.Xml.XmlException e) when (e.Message.Contains("DTD", StringComparison.Ordinal))
             {
                 throw new UnreadableException("holds a document type with entities, which a text document never needs. It was not opened.");
             }
-            return b.Count == 0 ? throw new UnreadableException("has no text in it. If it is a scan, type the facts or send a PDF with text.") : b.Build(name);
+            return b.Count == 0
+                ? throw new UnreadableException("has no text in it. If it is a scan, type the facts or send a PDF with text.")
+                : b.Build(name);
         }
     }
 
@@ -33,14 +48,17 @@ public static class DocxFile
     {
         switch (element)
         {
-            case Paragraph p: Paragraph(p, b); break;
+            case Paragraph p:
+                Paragraph(p, b);
+                break;
             case Table t:
                 foreach (var row in t.Elements<TableRow>())
                     b.Row(row.Elements<TableCell>().Select(c => string.Join(" ", c.Descendants<Paragraph>().Select(TextOf))));
                 b.Add("", LineRole.Text);
                 break;
             case SdtBlock s:
-                foreach (var child in s.SdtContentBlock?.ChildElements ?? []) Block(child, b);
+                foreach (var child in s.SdtContentBlock?.ChildElements ?? [])
+                    Block(child, b);
                 break;
         }
     }
@@ -48,12 +66,18 @@ public static class DocxFile
     private static void Paragraph(Paragraph p, TextBuilder b)
     {
         var style = p.ParagraphProperties?.ParagraphStyleId?.Val?.Value ?? "";
-        var role = style.StartsWith("Heading", StringComparison.OrdinalIgnoreCase) || style is "Title" or "Subtitle" ? LineRole.Heading
-            : p.ParagraphProperties?.NumberingProperties is not null || style.StartsWith("List", StringComparison.OrdinalIgnoreCase) ? LineRole.Item : LineRole.Text;
+        var role =
+            style.StartsWith("Heading", StringComparison.OrdinalIgnoreCase) || style is "Title" or "Subtitle" ? LineRole.Heading
+            : p.ParagraphProperties?.NumberingProperties is not null || style.StartsWith("List", StringComparison.OrdinalIgnoreCase)
+                ? LineRole.Item
+            : LineRole.Text;
         foreach (var line in TextOf(p).Split('\n'))
-            if (role == LineRole.Text) b.Plain(line);
-            else b.Add(line.Trim(), role);
-        if (TextOf(p).Length == 0) b.Add("", LineRole.Text);
+            if (role == LineRole.Text)
+                b.Plain(line);
+            else
+                b.Add(line.Trim(), role);
+        if (TextOf(p).Length == 0)
+            b.Add("", LineRole.Text);
     }
 
     /// <summary>Text as it stands after accepting all changes: deleted text is not part of it.</summary>
@@ -63,9 +87,15 @@ public static class DocxFile
         foreach (var e in p.Descendants())
             switch (e)
             {
-                case DocumentFormat.OpenXml.Wordprocessing.Text t: s.Append(t.Text); break;
-                case TabChar: s.Append('\t'); break;
-                case Break or CarriageReturn: s.Append('\n'); break;
+                case DocumentFormat.OpenXml.Wordprocessing.Text t:
+                    s.Append(t.Text);
+                    break;
+                case TabChar:
+                    s.Append('\t');
+                    break;
+                case Break or CarriageReturn:
+                    s.Append('\n');
+                    break;
             }
         return s.ToString().Trim();
     }

@@ -5,27 +5,90 @@ using AngleSharp.Html.Parser;
 
 namespace Plurimax.Reading.Files;
 
-/// <summary>A saved page: its text by blocks, what its markup states, and its menu, pictures, colours and passages. Nothing is loaded.</summary>
+/// <summary>
+/// A saved page: its text by blocks, what its markup states, and its menu, pictures, colours and passages. Nothing is loaded.
+/// </summary>
 public static class HtmlFile
 {
     private static readonly ImmutableHashSet<string> Blocks =
     [
-        "p", "div", "section", "article", "header", "footer", "main", "aside", "address", "ul", "ol", "dl", "table", "form", "blockquote", "figure", "figcaption",
-        "details", "summary", "pre", "hr", "fieldset", "h1", "h2", "h3", "h4", "h5", "h6", "li", "dt", "dd", "tr", "nav", "br", "body", "tbody", "thead", "label", "td", "th",
+        "p",
+        "div",
+        "section",
+        "article",
+        "header",
+        "footer",
+        "main",
+        "aside",
+        "address",
+        "ul",
+        "ol",
+        "dl",
+        "table",
+        "form",
+        "blockquote",
+        "figure",
+        "figcaption",
+        "details",
+        "summary",
+        "pre",
+        "hr",
+        "fieldset",
+        "h1",
+        "h2",
+        "h3",
+        "h4",
+        "h5",
+        "h6",
+        "li",
+        "dt",
+        "dd",
+        "tr",
+        "nav",
+        "br",
+        "body",
+        "tbody",
+        "thead",
+        "label",
+        "td",
+        "th",
     ];
 
     public static SourceText Read(string name, string html)
     {
         var document = new HtmlParser(new HtmlParserOptions { IsScripting = false }).ParseDocument(html);
         var stated = Markup.Read(document, name);
-        var menu = document.QuerySelectorAll("nav a, header a, [role=navigation] a").Select(a => TextBuilder.Tidy(a.TextContent).Trim()).Where(t => t.Length is > 1 and < 40).Distinct().Take(40).ToImmutableArray();
-        var pictures = document.QuerySelectorAll("img[src]").Select(i => new OldPicture(i.GetAttribute("src")!, TextBuilder.Tidy(i.GetAttribute("alt") ?? "").Trim())).Where(p => p.Source.Length < 500).Distinct().Take(200).ToImmutableArray();
-        var styles = string.Join('\n', document.QuerySelectorAll("style").Select(s => s.TextContent).Concat(document.QuerySelectorAll("[style]").Select(e => e.GetAttribute("style"))))
-            + string.Join('\n', document.QuerySelectorAll("meta[name=theme-color]").Select(m => m.GetAttribute("content")));
+        var menu = document
+            .QuerySelectorAll("nav a, header a, [role=navigation] a")
+            .Select(a => TextBuilder.Tidy(a.TextContent).Trim())
+            .Where(t => t.Length is > 1 and < 40)
+            .Distinct()
+            .Take(40)
+            .ToImmutableArray();
+        var pictures = document
+            .QuerySelectorAll("img[src]")
+            .Select(i => new OldPicture(i.GetAttribute("src")!, TextBuilder.Tidy(i.GetAttribute("alt") ?? "").Trim()))
+            .Where(p => p.Source.Length < 500)
+            .Distinct()
+            .Take(200)
+            .ToImmutableArray();
+        var styles =
+            string.Join(
+                '\n',
+                document
+                    .QuerySelectorAll("style")
+                    .Select(s => s.TextContent)
+                    .Concat(document.QuerySelectorAll("[style]").Select(e => e.GetAttribute("style")))
+            ) + string.Join('\n', document.QuerySelectorAll("meta[name=theme-color]").Select(m => m.GetAttribute("content")));
         var b = new TextBuilder();
         var title = TextBuilder.Tidy(document.Title ?? "").Trim();
-        if (title.Length is > 0 and < 200) { b.Add(title, LineRole.Heading); b.Add("", LineRole.Heading); }
-        if (document.Body is { } body) Walk(body, b);
+        if (title.Length is > 0 and < 200)
+        {
+            b.Add(title, LineRole.Heading);
+            b.Add("", LineRole.Heading);
+        }
+        if (document.Body is { } body)
+            Walk(body, b);
         var material = new SiteMaterial([new OldPage(name, title, Passages(document))], menu, pictures, Colours(styles));
         return b.Build(name, stated, document.DocumentElement.GetAttribute("lang") is { Length: > 1 } lang ? lang : null, material);
     }
@@ -42,44 +105,86 @@ public static class HtmlFile
         {
             var text = TextBuilder.Tidy(line.ToString()).Trim();
             line.Clear();
-            if (text.Length > 0) b.Add(text, role);
+            if (text.Length > 0)
+                b.Add(text, role);
         }
 
         void Visit(INode node)
         {
-            if (node is IText t) { line.Append(t.Data); return; }
-            if (node is not IElement e) { foreach (var c in node.ChildNodes) Visit(c); return; }
+            if (node is IText t)
+            {
+                line.Append(t.Data);
+                return;
+            }
+            if (node is not IElement e)
+            {
+                foreach (var c in node.ChildNodes)
+                    Visit(c);
+                return;
+            }
             var tag = e.LocalName;
-            if (tag is "script" or "style" or "noscript" or "template" or "svg" or "head" or "iframe" or "select" or "textarea" or "button" || e.HasAttribute("hidden")) return;
-            if (tag is "nav" || e.GetAttribute("role") == "navigation") return;
-            if (tag == "br") { Flush(); return; }
-            if (tag == "img") { line.Append(' '); return; }
+            if (
+                tag is "script" or "style" or "noscript" or "template" or "svg" or "head" or "iframe" or "select" or "textarea" or "button"
+                || e.HasAttribute("hidden")
+            )
+                return;
+            if (tag is "nav" || e.GetAttribute("role") == "navigation")
+                return;
+            if (tag == "br")
+            {
+                Flush();
+                return;
+            }
+            if (tag == "img")
+            {
+                line.Append(' ');
+                return;
+            }
             if (tag == "tr")
             {
                 Flush();
                 b.Row(e.Children.Where(c => c.LocalName is "td" or "th").Select(c => Inline(c)));
                 return;
             }
-            if (tag == "dl") { Flush(); Terms(e); return; }
+            if (tag == "dl")
+            {
+                Flush();
+                Terms(e);
+                return;
+            }
             var block = Blocks.Contains(tag);
-            if (!block) { foreach (var c in e.ChildNodes) Visit(c); return; }
+            if (!block)
+            {
+                foreach (var c in e.ChildNodes)
+                    Visit(c);
+                return;
+            }
             Flush();
             // What a heading says ends with its part of the page.
-            if (tag is "footer" or "address" or "header" or "aside") b.Add("", LineRole.Heading);
+            if (tag is "footer" or "address" or "header" or "aside")
+                b.Add("", LineRole.Heading);
             var before = role;
-            role = tag is "h1" or "h2" or "h3" or "h4" or "h5" or "h6" ? LineRole.Heading : tag == "li" ? LineRole.Item : role is LineRole.Item && tag is "p" or "div" ? role : LineRole.Text;
-            foreach (var c in e.ChildNodes) Visit(c);
+            role =
+                tag is "h1" or "h2" or "h3" or "h4" or "h5" or "h6" ? LineRole.Heading
+                : tag == "li" ? LineRole.Item
+                : role is LineRole.Item && tag is "p" or "div" ? role
+                : LineRole.Text;
+            foreach (var c in e.ChildNodes)
+                Visit(c);
             Flush();
             role = before;
-            if (tag is "section" or "footer" or "header" or "article" or "table" or "aside" or "ul" or "ol" or "address") b.Add("", LineRole.Text);
+            if (tag is "section" or "footer" or "header" or "article" or "table" or "aside" or "ul" or "ol" or "address")
+                b.Add("", LineRole.Text);
         }
 
         void Terms(IElement dl)
         {
             var term = "";
             foreach (var c in dl.QuerySelectorAll("dt, dd"))
-                if (c.LocalName == "dt") term = Inline(c);
-                else b.Row([term, Inline(c)]);
+                if (c.LocalName == "dt")
+                    term = Inline(c);
+                else
+                    b.Row([term, Inline(c)]);
             b.Add("", LineRole.Text);
         }
     }
@@ -89,10 +194,20 @@ public static class HtmlFile
         var b = new System.Text.StringBuilder();
         void Go(INode n)
         {
-            if (n is IText t) b.Append(t.Data);
-            else if (n is IElement { LocalName: "br" or "p" or "div" or "li" } x) { if (b.Length > 0) b.Append(x.LocalName == "br" ? ", " : " "); foreach (var c in n.ChildNodes) Go(c); }
-            else if (n is IElement { LocalName: "script" or "style" }) return;
-            else foreach (var c in n.ChildNodes) Go(c);
+            if (n is IText t)
+                b.Append(t.Data);
+            else if (n is IElement { LocalName: "br" or "p" or "div" or "li" } x)
+            {
+                if (b.Length > 0)
+                    b.Append(x.LocalName == "br" ? ", " : " ");
+                foreach (var c in n.ChildNodes)
+                    Go(c);
+            }
+            else if (n is IElement { LocalName: "script" or "style" })
+                return;
+            else
+                foreach (var c in n.ChildNodes)
+                    Go(c);
         }
         Go(e);
         return TextBuilder.Tidy(b.ToString()).Trim();
@@ -102,25 +217,41 @@ public static class HtmlFile
     {
         var list = ImmutableArray.CreateBuilder<OldPassage>();
         var heading = "";
-        foreach (var e in document.QuerySelectorAll("h1, h2, h3, h4, p, li, blockquote").Where(e => e.Closest("nav, footer, form, script") is null).Take(600))
+        foreach (
+            var e in document
+                .QuerySelectorAll("h1, h2, h3, h4, p, li, blockquote")
+                .Where(e => e.Closest("nav, footer, form, script") is null)
+                .Take(600)
+        )
         {
             var text = TextBuilder.Tidy(e.TextContent).Trim();
-            if (e.LocalName[0] == 'h') heading = text.Length < 200 ? text : "";
-            else if (text.Length >= 40 && e.ParentElement?.Closest("p, li, blockquote") is null) list.Add(new OldPassage(heading, text));
+            if (e.LocalName[0] == 'h')
+                heading = text.Length < 200 ? text : "";
+            else if (text.Length >= 40 && e.ParentElement?.Closest("p, li, blockquote") is null)
+                list.Add(new OldPassage(heading, text));
         }
         return list.ToImmutable();
     }
 
     private static ImmutableArray<string> Colours(string css) =>
-    [
-        .. HexColour.Matches(css).Select(m => Six(m.Groups[1].Value.ToLowerInvariant())).Where(c => !Grey(c)).GroupBy(c => c).OrderByDescending(g => g.Count()).Select(g => "#" + g.Key).Take(6),
-    ];
+        [
+            .. HexColour
+                .Matches(css)
+                .Select(m => Six(m.Groups[1].Value.ToLowerInvariant()))
+                .Where(c => !Grey(c))
+                .GroupBy(c => c)
+                .OrderByDescending(g => g.Count())
+                .Select(g => "#" + g.Key)
+                .Take(6),
+        ];
 
     private static string Six(string hex) => hex.Length == 3 ? string.Concat(hex.Select(c => $"{c}{c}")) : hex;
 
     private static bool Grey(string hex)
     {
-        int r = Convert.ToInt32(hex[..2], 16), g = Convert.ToInt32(hex[2..4], 16), b = Convert.ToInt32(hex[4..6], 16);
+        int r = Convert.ToInt32(hex[..2], 16),
+            g = Convert.ToInt32(hex[2..4], 16),
+            b = Convert.ToInt32(hex[4..6], 16);
         return Math.Max(r, Math.Max(g, b)) - Math.Min(r, Math.Min(g, b)) < 16;
     }
 

@@ -1,6 +1,6 @@
+using UglyToad.PdfPig;
 using UglyToad.PdfPig.Content;
 using UglyToad.PdfPig.Exceptions;
-using UglyToad.PdfPig;
 
 namespace Plurimax.Reading.Files;
 
@@ -16,11 +16,20 @@ public static class PdfFile
             using var pdf = PdfDocument.Open(bytes, new ParsingOptions { UseLenientParsing = true });
             var b = new TextBuilder();
             var notes = new List<string>();
-            foreach (var page in pdf.GetPages().Take(MostPages)) Page(page, b);
-            if (pdf.NumberOfPages > MostPages) notes.Add($"{name}: {pdf.NumberOfPages} pages; the first {MostPages} were read.");
-            return b.Count == 0 ? throw new UnreadableException("has no text layer, so it is probably a scan. Type the facts, or send the original document.") : b.Build(name, notes: [.. notes]);
+            foreach (var page in pdf.GetPages().Take(MostPages))
+                Page(page, b);
+            if (pdf.NumberOfPages > MostPages)
+                notes.Add($"{name}: {pdf.NumberOfPages} pages; the first {MostPages} were read.");
+            return b.Count == 0
+                ? throw new UnreadableException(
+                    "has no text layer, so it is probably a scan. Type the facts, or send the original document."
+                )
+                : b.Build(name, notes: [.. notes]);
         }
-        catch (PdfDocumentEncryptedException) { throw new UnreadableException("is locked with a password. Save it without one and send it again."); }
+        catch (PdfDocumentEncryptedException)
+        {
+            throw new UnreadableException("is locked with a password. Save it without one and send it again.");
+        }
         catch (Exception e) when (e is not UnreadableException and not OutOfMemoryException)
         {
             throw new UnreadableException("is a damaged PDF. Save or print it as a new PDF and send that.");
@@ -34,8 +43,10 @@ public static class PdfFile
         foreach (var w in words.OrderByDescending(w => w.BoundingBox.Bottom).ThenBy(w => w.BoundingBox.Left))
         {
             var line = lines.LastOrDefault(l => Math.Abs(l[0].BoundingBox.Bottom - w.BoundingBox.Bottom) < Math.Max(2, .5 * Height(l[0])));
-            if (line is null) lines.Add([w]);
-            else line.Add(w);
+            if (line is null)
+                lines.Add([w]);
+            else
+                line.Add(w);
         }
         var usual = words.Count == 0 ? 0 : words.Select(Height).Order().ElementAt(words.Count / 2);
         double? last = null;
@@ -43,13 +54,16 @@ public static class PdfFile
         {
             line.Sort((x, y) => x.BoundingBox.Left.CompareTo(y.BoundingBox.Left));
             var height = line.Max(Height);
-            if (last is { } above && above - line[0].BoundingBox.Bottom > 2.2 * Math.Max(usual, height)) b.Add("", LineRole.Text, page.Number);
+            if (last is { } above && above - line[0].BoundingBox.Bottom > 2.2 * Math.Max(usual, height))
+                b.Add("", LineRole.Text, page.Number);
             last = line[0].BoundingBox.Bottom;
             var text = new System.Text.StringBuilder(line[0].Text);
             for (var i = 1; i < line.Count; i++)
                 text.Append(line[i].BoundingBox.Left - line[i - 1].BoundingBox.Right > 2.2 * height ? "\t" : " ").Append(line[i].Text);
-            if (height > 1.25 * usual && text.Length < 90 && !text.ToString().Contains('\t')) b.Add(text.ToString(), LineRole.Heading, page.Number);
-            else b.Plain(text.ToString(), page.Number);
+            if (height > 1.25 * usual && text.Length < 90 && !text.ToString().Contains('\t'))
+                b.Add(text.ToString(), LineRole.Heading, page.Number);
+            else
+                b.Plain(text.ToString(), page.Number);
         }
         b.Add("", LineRole.Text, page.Number);
     }

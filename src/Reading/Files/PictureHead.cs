@@ -24,8 +24,14 @@ public static class PictureHead
         if (b.Length >= 30 && b.StartsWith("RIFF"u8) && b[8..12].SequenceEqual("WEBP"u8))
         {
             var kind = b[12..16];
-            if (kind.SequenceEqual("VP8X"u8)) return new("image/webp", 1 + (b[24] | b[25] << 8 | b[26] << 16), 1 + (b[27] | b[28] << 8 | b[29] << 16));
-            if (kind.SequenceEqual("VP8 "u8)) return new("image/webp", BinaryPrimitives.ReadUInt16LittleEndian(b[26..]) & 0x3FFF, BinaryPrimitives.ReadUInt16LittleEndian(b[28..]) & 0x3FFF);
+            if (kind.SequenceEqual("VP8X"u8))
+                return new("image/webp", 1 + (b[24] | b[25] << 8 | b[26] << 16), 1 + (b[27] | b[28] << 8 | b[29] << 16));
+            if (kind.SequenceEqual("VP8 "u8))
+                return new(
+                    "image/webp",
+                    BinaryPrimitives.ReadUInt16LittleEndian(b[26..]) & 0x3FFF,
+                    BinaryPrimitives.ReadUInt16LittleEndian(b[28..]) & 0x3FFF
+                );
             if (kind.SequenceEqual("VP8L"u8))
             {
                 var bits = BinaryPrimitives.ReadUInt32LittleEndian(b[21..]);
@@ -42,8 +48,16 @@ public static class PictureHead
         {
             var marker = b[i + 1];
             if (marker is >= 0xC0 and <= 0xCF and not (0xC4 or 0xC8 or 0xCC))
-                return new("image/jpeg", BinaryPrimitives.ReadUInt16BigEndian(b[(i + 7)..]), BinaryPrimitives.ReadUInt16BigEndian(b[(i + 5)..]));
-            if (marker is 0xFF) { i++; continue; }
+                return new(
+                    "image/jpeg",
+                    BinaryPrimitives.ReadUInt16BigEndian(b[(i + 7)..]),
+                    BinaryPrimitives.ReadUInt16BigEndian(b[(i + 5)..])
+                );
+            if (marker is 0xFF)
+            {
+                i++;
+                continue;
+            }
             i += 2 + BinaryPrimitives.ReadUInt16BigEndian(b[(i + 2)..]);
         }
         return new("image/jpeg", 0, 0);

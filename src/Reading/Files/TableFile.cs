@@ -14,7 +14,11 @@ public static class TableFile
     public static SourceText FromCsv(string name, byte[] bytes)
     {
         var (text, encoding, guessed) = TextBytes.Decode(bytes);
-        return Build(name, Rows(text, Delimiter(text)), guessed ? [$"{name}: not valid UTF-8; read as {encoding}. Check accents and signs."] : []);
+        return Build(
+            name,
+            Rows(text, Delimiter(text)),
+            guessed ? [$"{name}: not valid UTF-8; read as {encoding}. Check accents and signs."] : []
+        );
     }
 
     public static SourceText FromXlsx(string name, byte[] bytes) => Build(name, Sheet(bytes), []);
@@ -26,10 +30,14 @@ public static class TableFile
         {
             var cells = row.Select(c => c.Trim()).ToArray();
             var end = Array.FindLastIndex(cells, c => c.Length > 0);
-            if (end < 0) b.Add("", LineRole.Text);
-            else if (end == 0) b.Plain(cells[0]);
-            else b.Row(cells[..(end + 1)]);
-            if (b.Full) break;
+            if (end < 0)
+                b.Add("", LineRole.Text);
+            else if (end == 0)
+                b.Plain(cells[0]);
+            else
+                b.Row(cells[..(end + 1)]);
+            if (b.Full)
+                break;
         }
         return b.Count == 0 ? throw new UnreadableException("has no rows in it.") : b.Build(name, notes: [.. notes]);
     }
@@ -37,19 +45,23 @@ public static class TableFile
     /// <summary>Rows of a CSV text, at most <see cref="MostRows"/>, cells beyond <see cref="MostColumns"/> dropped.</summary>
     public static IEnumerable<string[]> Rows(string text, char delimiter)
     {
-        using var csv = CsvReader.FromText(text, new CsvReaderOptions
-        {
-            Separator = delimiter,
-            HasHeader = false,
-            SkipEmptyLines = false,
-            MaxRecordSize = 1_000_000,
-            MalformedData = CsvMalformedDataHandling.Recover,
-            FieldCountMismatch = CsvFieldCountHandling.Allow,
-        });
+        using var csv = CsvReader.FromText(
+            text,
+            new CsvReaderOptions
+            {
+                Separator = delimiter,
+                HasHeader = false,
+                SkipEmptyLines = false,
+                MaxRecordSize = 1_000_000,
+                MalformedData = CsvMalformedDataHandling.Recover,
+                FieldCountMismatch = CsvFieldCountHandling.Allow,
+            }
+        );
         for (var n = 0; n < MostRows && csv.Read(); n++)
         {
             var row = new string[Math.Min(csv.FieldCount, MostColumns)];
-            for (var i = 0; i < row.Length; i++) row[i] = csv.GetString(i);
+            for (var i = 0; i < row.Length; i++)
+                row[i] = csv.GetString(i);
             yield return row;
         }
     }
@@ -58,12 +70,14 @@ public static class TableFile
     public static char Delimiter(string text)
     {
         var end = 0;
-        for (var line = 0; line < 20 && end < text.Length; line++) end = text.IndexOf('\n', end) is >= 0 and var at ? at + 1 : text.Length;
+        for (var line = 0; line < 20 && end < text.Length; line++)
+            end = text.IndexOf('\n', end) is >= 0 and var at ? at + 1 : text.Length;
         var head = text[..end];
         return Delimiters.MaxBy(d =>
         {
             var counts = Rows(head, d).Where(r => r.Any(c => c.Length > 0)).Select(r => r.Length).ToList();
-            if (counts.Count == 0 || counts.Max() < 2) return 0;
+            if (counts.Count == 0 || counts.Max() < 2)
+                return 0;
             var usual = counts.GroupBy(c => c).MaxBy(g => g.Count())!;
             return usual.Key < 2 ? 0.1 : (double)usual.Count() / counts.Count * Math.Log(usual.Key + 1);
         });
@@ -77,27 +91,40 @@ public static class TableFile
         do
         {
             while (left-- > 0 && reader.Read())
-                yield return [.. Enumerable.Range(0, Math.Min(reader.FieldCount, MostColumns)).Select(i => Say(reader.GetValue(i), reader.GetNumberFormatString(i)))];
+                yield return
+                [
+                    .. Enumerable
+                        .Range(0, Math.Min(reader.FieldCount, MostColumns))
+                        .Select(i => Say(reader.GetValue(i), reader.GetNumberFormatString(i))),
+                ];
             yield return [];
         } while (left > 0 && reader.NextResult());
     }
 
-    private static string Say(object? value, string? format) => value switch
-    {
-        null => "",
-        double d => Money(format) is { } sign ? sign + d.ToString("0.##", CultureInfo.InvariantCulture) : d.ToString("0.####", CultureInfo.InvariantCulture),
-        DateTime t => t.TimeOfDay == TimeSpan.Zero ? t.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) : t.Year < 1901 ? t.ToString("HH:mm", CultureInfo.InvariantCulture) : t.ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture),
-        TimeSpan t => t.ToString(@"hh\:mm", CultureInfo.InvariantCulture),
-        bool yes => yes ? "yes" : "no",
-        _ => value.ToString() ?? "",
-    };
+    private static string Say(object? value, string? format) =>
+        value switch
+        {
+            null => "",
+            double d => Money(format) is { } sign
+                ? sign + d.ToString("0.##", CultureInfo.InvariantCulture)
+                : d.ToString("0.####", CultureInfo.InvariantCulture),
+            DateTime t => t.TimeOfDay == TimeSpan.Zero ? t.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)
+            : t.Year < 1901 ? t.ToString("HH:mm", CultureInfo.InvariantCulture)
+            : t.ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture),
+            TimeSpan t => t.ToString(@"hh\:mm", CultureInfo.InvariantCulture),
+            bool yes => yes ? "yes" : "no",
+            _ => value.ToString() ?? "",
+        };
 
-    private static string? Money(string? format) => format switch
-    {
-        null => null,
-        _ when format.Contains('£') => "£",
-        _ when format.Contains('€') => "€",
-        _ when format.Contains("[$$", StringComparison.Ordinal) || format.Contains("\"$\"", StringComparison.Ordinal) || format.StartsWith('$') => "$",
-        _ => null,
-    };
+    private static string? Money(string? format) =>
+        format switch
+        {
+            null => null,
+            _ when format.Contains('£') => "£",
+            _ when format.Contains('€') => "€",
+            _ when format.Contains("[$$", StringComparison.Ordinal)
+                    || format.Contains("\"$\"", StringComparison.Ordinal)
+                    || format.StartsWith('$') => "$",
+            _ => null,
+        };
 }

@@ -19,20 +19,52 @@ public static class HoursFinder
         for (var i = 0; i < frame.Lines.Length; i++)
         {
             var text = frame.Line(i);
-            if (text.Length == 0) { pending = 0; lastDays = 0; continue; }
-            if (used.Contains(i) || frame.MailHeader(i)) continue;
-            if (frame.Past(i) || frame.Others(i) || ElsewhereHead.IsMatch(frame.Under(i)) && frame.Under(i) != text) { pending = 0; continue; }
+            if (text.Length == 0)
+            {
+                pending = 0;
+                lastDays = 0;
+                continue;
+            }
+            if (used.Contains(i) || frame.MailHeader(i))
+                continue;
+            if (frame.Past(i) || frame.Others(i) || ElsewhereHead.IsMatch(frame.Under(i)) && frame.Under(i) != text)
+            {
+                pending = 0;
+                continue;
+            }
             var tokens = new HoursScanner(text, frame.Language).Scan();
-            if (!tokens.Any(t => t.Kind is HoursTokenKind.Days or HoursTokenKind.Span or HoursTokenKind.CloseAt)) { pending = 0; if (i - lastLine > 1) lastDays = 0; continue; }
-            var onlyDays = tokens.All(t => t.Kind is HoursTokenKind.Days or HoursTokenKind.Join) && tokens.Any(t => t.Kind == HoursTokenKind.Days);
-            if (onlyDays && text.Length < 60) { pending = tokens.Where(t => t.Kind == HoursTokenKind.Days).Aggregate(0, (a, t) => a | t.Days); continue; }
+            if (!tokens.Any(t => t.Kind is HoursTokenKind.Days or HoursTokenKind.Span or HoursTokenKind.CloseAt))
+            {
+                pending = 0;
+                if (i - lastLine > 1)
+                    lastDays = 0;
+                continue;
+            }
+            var onlyDays =
+                tokens.All(t => t.Kind is HoursTokenKind.Days or HoursTokenKind.Join) && tokens.Any(t => t.Kind == HoursTokenKind.Days);
+            if (onlyDays && text.Length < 60)
+            {
+                pending = tokens.Where(t => t.Kind == HoursTokenKind.Days).Aggregate(0, (a, t) => a | t.Days);
+                continue;
+            }
             var made = HoursStatements.Of(frame, i, text, tokens, pending, pending == 0 && i - lastLine <= 1 ? lastDays : 0);
             pending = 0;
-            foreach (var s in made) { statements.Add(s); lastDays = s.Days; lastLine = i; }
+            foreach (var s in made)
+            {
+                statements.Add(s);
+                lastDays = s.Days;
+                lastLine = i;
+            }
         }
-        if (statements.Count == 0) yield break;
+        if (statements.Count == 0)
+            yield break;
         var base_ = statements.Any(s => s.Season == 0 && s.Deed == HoursDeed.Open);
-        var kept = statements.Where(s => s.Season == 0 || (!base_ && HoursSeason.Holds(s.Season, frame.Today.Month))).OrderBy(s => s.Order).ThenBy(s => s.Line).ThenBy(s => s.At).ToList();
+        var kept = statements
+            .Where(s => s.Season == 0 || (!base_ && HoursSeason.Holds(s.Season, frame.Today.Month)))
+            .OrderBy(s => s.Order)
+            .ThenBy(s => s.Line)
+            .ThenBy(s => s.At)
+            .ToList();
         var week = new WeekDraft();
         var setBy = new HoursStatement?[7];
         var opened = -1;
@@ -46,33 +78,61 @@ public static class HoursFinder
             }
             for (var d = 0; d < 7; d++)
             {
-                if ((s.Days & 1 << d) == 0) continue;
+                if ((s.Days & 1 << d) == 0)
+                    continue;
                 switch (s.Deed)
                 {
                     case HoursDeed.Open:
-                        var with = setBy[d] is { Deed: HoursDeed.Open } p && p.Order == s.Order && (p.Line == s.Line || s.Line - p.Line <= 1 && p.Days == s.Days) && s.Spans.All(n => week[d].All(o => n.From >= o.To || n.To <= o.From)) && !Cues.Correction(frame.Line(s.Line));
-                        if (with) foreach (var (from, to) in s.Spans) week.Add(d, from, to);
-                        else week.Set(d, s.Spans);
+                        var with =
+                            setBy[d] is { Deed: HoursDeed.Open } p
+                            && p.Order == s.Order
+                            && (p.Line == s.Line || s.Line - p.Line <= 1 && p.Days == s.Days)
+                            && s.Spans.All(n => week[d].All(o => n.From >= o.To || n.To <= o.From))
+                            && !Cues.Correction(frame.Line(s.Line));
+                        if (with)
+                            foreach (var (from, to) in s.Spans)
+                                week.Add(d, from, to);
+                        else
+                            week.Set(d, s.Spans);
                         setBy[d] = s;
                         break;
-                    case HoursDeed.Closed: week.Close(d); setBy[d] = s; break;
-                    case HoursDeed.ClosedAfternoon: week.Set(d, [.. week[d].Where(x => x.From < 12 * 60).Select(x => (x.From, Math.Min(x.To, 13 * 60)))]); break;
+                    case HoursDeed.Closed:
+                        week.Close(d);
+                        setBy[d] = s;
+                        break;
+                    case HoursDeed.ClosedAfternoon:
+                        week.Set(d, [.. week[d].Where(x => x.From < 12 * 60).Select(x => (x.From, Math.Min(x.To, 13 * 60)))]);
+                        break;
                     case HoursDeed.CloseAt:
                         // "from seven until three, and on Saturdays until one": the opening carries over.
-                        if (!week.Known(d) && opened >= 0 && s.Spans[0].To > opened) week.Add(d, opened, s.Spans[0].To);
-                        else week.CloseAt(d, s.Spans[0].To);
+                        if (!week.Known(d) && opened >= 0 && s.Spans[0].To > opened)
+                            week.Add(d, opened, s.Spans[0].To);
+                        else
+                            week.CloseAt(d, s.Spans[0].To);
                         break;
-                    case HoursDeed.OpenAt: week.OpenAt(d, s.Spans[0].From); break;
-                    case HoursDeed.Break: week.Break(d, s.Spans[0].From, s.Spans[0].To); break;
+                    case HoursDeed.OpenAt:
+                        week.OpenAt(d, s.Spans[0].From);
+                        break;
+                    case HoursDeed.Break:
+                        week.Break(d, s.Spans[0].From, s.Spans[0].To);
+                        break;
                 }
             }
         }
         var first = kept.FirstOrDefault(s => s.Deed is HoursDeed.Open or HoursDeed.Closed);
-        if (first is null) yield break;
+        if (first is null)
+            yield break;
         var value = week.Value();
-        if (!week.Any && value.Closed.Length == 0) yield break;
+        if (!week.Any && value.Closed.Length == 0)
+            yield break;
         var opens = kept.Where(s => s.Deed == HoursDeed.Open).ToList();
-        yield return new Candidate("hours", value, opens.Count == 0 ? .6 : opens.Max(s => s.Confidence), frame.Source.Around(first.Line, first.At, first.Length), "days and times");
+        yield return new Candidate(
+            "hours",
+            value,
+            opens.Count == 0 ? .6 : opens.Max(s => s.Confidence),
+            frame.Source.Around(first.Line, first.At, first.Length),
+            "days and times"
+        );
     }
 
     /// <summary>Rows of days over rows of times, and rows with a day in one column and opening and closing in the next.</summary>
@@ -81,30 +141,55 @@ public static class HoursFinder
         used = [];
         for (var i = 0; i + 1 < frame.Lines.Length; i++)
         {
-            if (frame.Lines[i].Role != LineRole.Row || frame.Lines[i + 1].Role != LineRole.Row || frame.Past(i) || frame.Others(i)) continue;
+            if (frame.Lines[i].Role != LineRole.Row || frame.Lines[i + 1].Role != LineRole.Row || frame.Past(i) || frame.Others(i))
+                continue;
             var heads = frame.Line(i).Split(" | ");
-            var days = heads.Select(h => new HoursScanner(h.Trim() + " ", frame.Language).Scan() is [{ Kind: HoursTokenKind.Days } d, ..] ? d.Days : HoursWords.ShortDay(h.Trim(), frame.Language) is >= 0 and var s ? 1 << s : 0).ToList();
-            if (days.Count(d => d != 0) < 3) continue;
+            var days = heads
+                .Select(h =>
+                    new HoursScanner(h.Trim() + " ", frame.Language).Scan() is [{ Kind: HoursTokenKind.Days } d, ..] ? d.Days
+                    : HoursWords.ShortDay(h.Trim(), frame.Language) is >= 0 and var s ? 1 << s
+                    : 0
+                )
+                .ToList();
+            if (days.Count(d => d != 0) < 3)
+                continue;
             for (var r = i + 1; r < frame.Lines.Length && frame.Lines[r].Role == LineRole.Row; r++)
             {
                 var cells = frame.Line(r).Split(" | ");
-                if (cells.Length < days.Count - 1) break;
+                if (cells.Length < days.Count - 1)
+                    break;
                 var shift = cells.Length - days.Count;
                 var any = false;
                 for (var c = 0; c < days.Count; c++)
                 {
-                    if (days[c] == 0 || c + Math.Max(0, shift) >= cells.Length) continue;
+                    if (days[c] == 0 || c + Math.Max(0, shift) >= cells.Length)
+                        continue;
                     var tokens = new HoursScanner(cells[c + Math.Max(0, shift)], frame.Language).Scan();
                     var spans = tokens.Where(t => t.Kind == HoursTokenKind.Span).Select(t => (t.From, t.To)).ToList();
-                    if (spans.Count > 0) { made.Add(new HoursStatement(frame.Order(r), r, 0, frame.Line(r).Length, days[c], HoursDeed.Open, spans, 0, .95)); any = true; }
-                    else if (tokens.Any(t => t.Kind == HoursTokenKind.Closed) || cells[c + Math.Max(0, shift)].Trim() is "-" or "–" or "—") { made.Add(new HoursStatement(frame.Order(r), r, 0, frame.Line(r).Length, days[c], HoursDeed.Closed, [], 0, .95)); any = true; }
+                    if (spans.Count > 0)
+                    {
+                        made.Add(new HoursStatement(frame.Order(r), r, 0, frame.Line(r).Length, days[c], HoursDeed.Open, spans, 0, .95));
+                        any = true;
+                    }
+                    else if (tokens.Any(t => t.Kind == HoursTokenKind.Closed) || cells[c + Math.Max(0, shift)].Trim() is "-" or "–" or "—")
+                    {
+                        made.Add(new HoursStatement(frame.Order(r), r, 0, frame.Line(r).Length, days[c], HoursDeed.Closed, [], 0, .95));
+                        any = true;
+                    }
                 }
-                if (!any) break;
+                if (!any)
+                    break;
                 used.Add(i);
                 used.Add(r);
             }
         }
     }
 
-    private static readonly Regex ElsewhereHead = new(@"\b(?:check[- ]?in|check[- ]?out|breakfast|deliver(?:y|ies)|classes|class times|timetable|happy hour|kitchen|market days?|holiday hours|bank holidays?|christmas|frühstück|anreise|lieferung|küche|kurse|kursplan|feiertage|weihnachten|petit[- ]déjeuner|livraison|cours|jours fériés|desayuno|reparto|clases|cocina|festivos|navidad)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex ElsewhereHead = new(
+        @"\b(?:check[- ]?in|check[- ]?out|breakfast|deliver(?:y|ies)|classes|class times|timetable|happy hour|kitchen|market "
+            + @"days?|holiday hours|bank "
+            + @"holidays?|christmas|frühstück|anreise|lieferung|küche|kurse|kursplan|feiertage|weihnachten|petit[- "
+            + @"]déjeuner|livraison|cours|jours fériés|desayuno|reparto|clases|cocina|festivos|navidad)\b",
+        RegexOptions.IgnoreCase
+    );
 }

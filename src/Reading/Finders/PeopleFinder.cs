@@ -13,38 +13,110 @@ public static class PeopleFinder
         for (var i = 0; i < frame.Lines.Length; i++)
         {
             var line = frame.Line(i);
-            if (line.Length == 0 || frame.MailHeader(i) || frame.Others(i)) continue;
-            if (i + 1 < frame.Lines.Length && TitleLine.IsMatch(frame.Line(i + 1)) && Signed.Match(line) is { Success: true } above && !frame.Agency(i) && Name(above.Groups["n"].Value) is { } titled) Add(titled, .92, i, 0, titled.Length);
-            foreach (var (pattern, score) in new[] { (Labelled, .95), (After, .92), (Runs, .9), (Self, .88), (RunBy, .9), (Possessive, .72), (OwnerThen, .9), (SignOff, .74), (SheIs, .72) })
-                foreach (Match m in pattern.Matches(line))
+            if (line.Length == 0 || frame.MailHeader(i) || frame.Others(i))
+                continue;
+            if (
+                i + 1 < frame.Lines.Length
+                && TitleLine.IsMatch(frame.Line(i + 1))
+                && Signed.Match(line) is { Success: true } above
+                && !frame.Agency(i)
+                && Name(above.Groups["n"].Value) is { } titled
+            )
+                Add(titled, .92, i, 0, titled.Length);
+            foreach (
+                var (pattern, score) in new[]
                 {
-                    if (frame.Agency(i)) continue;
-                    var name = Name(m.Groups["n"].Value);
-                    if (TookOver.IsMatch(line[..m.Index])) continue;
-                    // "Telefonat mit Frau Seidel" names a caller, not the owner.
-                    if (name is null || pattern == Possessive && !name.Contains(' ')) continue;
-                    var (a, b) = TextFrame.Clause(line, m.Index, m.Length);
-                    var clause = line[a..b];
-                    if (Cues.NotTheirs(clause) && !Cues.NotTheirs(name) || Former.IsMatch(clause) && !m.Value.Contains("now", StringComparison.OrdinalIgnoreCase) || Cues.MakesSites(clause[..Math.Min(clause.Length, Math.Max(0, m.Index - a))])) continue;
-                    Add(name, score, i, m.Groups["n"].Index, name.Length);
+                    (Labelled, .95),
+                    (After, .92),
+                    (Runs, .9),
+                    (Self, .88),
+                    (RunBy, .9),
+                    (Possessive, .72),
+                    (OwnerThen, .9),
+                    (SignOff, .74),
+                    (SheIs, .72),
                 }
+            )
+            foreach (Match m in pattern.Matches(line))
+            {
+                if (frame.Agency(i))
+                    continue;
+                var name = Name(m.Groups["n"].Value);
+                if (TookOver.IsMatch(line[..m.Index]))
+                    continue;
+                // "Telefonat mit Frau Seidel" names a caller, not the owner.
+                if (name is null || pattern == Possessive && !name.Contains(' '))
+                    continue;
+                var (a, b) = TextFrame.Clause(line, m.Index, m.Length);
+                var clause = line[a..b];
+                if (
+                    Cues.NotTheirs(clause) && !Cues.NotTheirs(name)
+                    || Former.IsMatch(clause) && !m.Value.Contains("now", StringComparison.OrdinalIgnoreCase)
+                    || Cues.MakesSites(clause[..Math.Min(clause.Length, Math.Max(0, m.Index - a))])
+                )
+                    continue;
+                Add(name, score, i, m.Groups["n"].Index, name.Length);
+            }
         }
         // The one who writes or signs the client's messages, if nobody is named.
         if (found.Count == 0)
             for (var i = 0; i < frame.Lines.Length; i++)
-                if (frame.MailHeader(i) && !frame.Agency(i) && Sender.Match(frame.Line(i)) is { Success: true } from && Name(from.Groups["n"].Value) is { } writer && writer.Contains(' ') && NameFinder.IsBusiness(writer) == false) { Add(writer, .72, i, from.Groups["n"].Index, writer.Length); break; }
+                if (
+                    frame.MailHeader(i)
+                    && !frame.Agency(i)
+                    && Sender.Match(frame.Line(i)) is { Success: true } from
+                    && Name(from.Groups["n"].Value) is { } writer
+                    && writer.Contains(' ')
+                    && NameFinder.IsBusiness(writer) == false
+                )
+                {
+                    Add(writer, .72, i, from.Groups["n"].Index, writer.Length);
+                    break;
+                }
         if (found.Count == 0)
             for (var i = 0; i < frame.Lines.Length; i++)
-                if (frame.InSignature(i) && !frame.Agency(i) && Signed.Match(frame.Line(i)) is { Success: true } s && Name(s.Groups["n"].Value) is { } signer && signer.Contains(' ') && !NameFinder.IsBusiness(signer)) { Add(signer, .72, i, 0, signer.Length); break; }
-        foreach (var (name, f) in found.OrderByDescending(f => f.Value.Score).ThenByDescending(f => f.Value.Order).ThenBy(f => f.Value.Line).Take(2))
-            yield return new Candidate("owner.name", new TextValue(Fuller(name, frame)), f.Score, frame.Source.Around(f.Line, f.At, f.Length), "who runs it");
+                if (
+                    frame.InSignature(i)
+                    && !frame.Agency(i)
+                    && Signed.Match(frame.Line(i)) is { Success: true } s
+                    && Name(s.Groups["n"].Value) is { } signer
+                    && signer.Contains(' ')
+                    && !NameFinder.IsBusiness(signer)
+                )
+                {
+                    Add(signer, .72, i, 0, signer.Length);
+                    break;
+                }
+        foreach (
+            var (name, f) in found
+                .OrderByDescending(f => f.Value.Score)
+                .ThenByDescending(f => f.Value.Order)
+                .ThenBy(f => f.Value.Line)
+                .Take(2)
+        )
+            yield return new Candidate(
+                "owner.name",
+                new TextValue(Fuller(name, frame)),
+                f.Score,
+                frame.Source.Around(f.Line, f.At, f.Length),
+                "who runs it"
+            );
 
         void Add(string name, double score, int line, int at, int length)
         {
-            var same = found.Keys.FirstOrDefault(k => k == name || k.StartsWith(name + " ", StringComparison.Ordinal) || name.StartsWith(k + " ", StringComparison.Ordinal));
-            if (same is null) found[name] = (score, line, at, length, frame.Order(line));
-            else if (name.Length > same.Length) { var had = found[same]; found.Remove(same); found[name] = (Math.Max(score, had.Score), had.Line, had.At, had.Length, frame.Order(line)); }
-            else if (score > found[same].Score) found[same] = found[same] with { Score = score };
+            var same = found.Keys.FirstOrDefault(k =>
+                k == name || k.StartsWith(name + " ", StringComparison.Ordinal) || name.StartsWith(k + " ", StringComparison.Ordinal)
+            );
+            if (same is null)
+                found[name] = (score, line, at, length, frame.Order(line));
+            else if (name.Length > same.Length)
+            {
+                var had = found[same];
+                found.Remove(same);
+                found[name] = (Math.Max(score, had.Score), had.Line, had.At, had.Length, frame.Order(line));
+            }
+            else if (score > found[same].Score)
+                found[same] = found[same] with { Score = score };
         }
     }
 
@@ -53,15 +125,39 @@ public static class PeopleFinder
     {
         // "Praxis für Osteopathie Lena Maurer" ends with whoever runs it.
         var last = LastPerson.Match(business);
-        if (last.Success && !last.Value.EndsWith("Hermanos", StringComparison.Ordinal) && !last.Value.EndsWith("Brothers", StringComparison.Ordinal) && NameFinder.IsBusiness(business[..last.Index]) && Name(last.Groups[1].Value) is { } own && TradeLexicon.OfLabel(own.Split(' ')[0]) is null)
+        if (
+            last.Success
+            && !last.Value.EndsWith("Hermanos", StringComparison.Ordinal)
+            && !last.Value.EndsWith("Brothers", StringComparison.Ordinal)
+            && NameFinder.IsBusiness(business[..last.Index])
+            && Name(last.Groups[1].Value) is { } own
+            && TradeLexicon.OfLabel(own.Split(' ')[0]) is null
+        )
             yield return new Candidate("owner.name", new TextValue(own), .6, Snippet.None, "in the name of the business");
         foreach (var surname in Word.Matches(business).Select(m => m.Value).Where(w => w.Length > 3 && !NameFinder.IsBusiness(w)))
             for (var i = 0; i < frame.Lines.Length; i++)
             {
-                if (!frame.Usable(i) || frame.MailHeader(i)) continue;
-                var m = Regex.Match(frame.Line(i), $@"(?<![\p{{L}}-])(?<f>\p{{Lu}}[\p{{Ll}}-]{{2,}}) {Regex.Escape(surname)}(?![\p{{L}}-])(?! &| and | und | et )");
-                if (!m.Success || business.Contains(m.Groups["f"].Value, StringComparison.OrdinalIgnoreCase) || Name(m.Value) is not { } name || NameFinder.IsBusiness(m.Groups["f"].Value) || Former.IsMatch(frame.Line(i))) continue;
-                yield return new Candidate("owner.name", new TextValue(name), .66, frame.Source.Around(i, m.Index, m.Length), "bears the name of the business");
+                if (!frame.Usable(i) || frame.MailHeader(i))
+                    continue;
+                var m = Regex.Match(
+                    frame.Line(i),
+                    $@"(?<![\p{{L}}-])(?<f>\p{{Lu}}[\p{{Ll}}-]{{2,}}) {Regex.Escape(surname)}(?![\p{{L}}-])(?! &| and | und | et )"
+                );
+                if (
+                    !m.Success
+                    || business.Contains(m.Groups["f"].Value, StringComparison.OrdinalIgnoreCase)
+                    || Name(m.Value) is not { } name
+                    || NameFinder.IsBusiness(m.Groups["f"].Value)
+                    || Former.IsMatch(frame.Line(i))
+                )
+                    continue;
+                yield return new Candidate(
+                    "owner.name",
+                    new TextValue(name),
+                    .66,
+                    frame.Source.Around(i, m.Index, m.Length),
+                    "bears the name of the business"
+                );
                 yield break;
             }
     }
@@ -69,7 +165,8 @@ public static class PeopleFinder
     /// <summary>A first name alone is completed by a surname that stands with it elsewhere.</summary>
     private static string Fuller(string name, TextFrame frame)
     {
-        if (name.Contains(' ')) return name;
+        if (name.Contains(' '))
+            return name;
         var m = Regex.Match(frame.Source.Text, $@"\b{Regex.Escape(name)} (?!and\b|und\b|et\b)(\p{{Lu}}\p{{Ll}}[\p{{L}}'’-]+)\b");
         return m.Success && !NotAName.IsMatch(m.Groups[1].Value) ? $"{name} {m.Groups[1].Value}" : name;
     }
@@ -77,30 +174,128 @@ public static class PeopleFinder
     private static string? Name(string raw)
     {
         var name = Title.Replace(raw.Trim(' ', ',', '.', ':', '(', ')'), "").Trim();
-        if (NameFinder.IsBusiness(name) || NameFinder.NotAFirm.IsMatch(name) || name.Length is < 2 or > 50 || NotAName.IsMatch(name) || Business.IsMatch(name)) return null;
-        return HoursWords.FullDay(name.Split(' ')[0]) >= 0 || TextFrame.Month(name.Split(' ')[0]) is not null && name.Split(' ')[0].Length > 3 && !name.Contains(' ') ? null : name;
+        if (
+            NameFinder.IsBusiness(name)
+            || NameFinder.NotAFirm.IsMatch(name)
+            || name.Length is < 2 or > 50
+            || NotAName.IsMatch(name)
+            || Business.IsMatch(name)
+        )
+            return null;
+        return
+            HoursWords.FullDay(name.Split(' ')[0]) >= 0
+            || TextFrame.Month(name.Split(' ')[0]) is not null && name.Split(' ')[0].Length > 3 && !name.Contains(' ')
+            ? null
+            : name;
     }
 
-    private const string Person = @"(?<n>(?:(?:Mr|Mrs|Ms|Miss|Dr|Herrn?|Frau|M\.|Mme|Monsieur|Madame|Sr|Sra|Don|Doña|Dipl\.-Ing\.)\.?\s)?\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}\.|\p{Lu}[\p{L}'’-]+|von|van|der|den|de|la|le|du|del|da|di))*(?:\s(?:and|und|et|&|y|e)\s\p{Lu}[\p{L}'’-]+(?:\s\p{Lu}[\p{L}'’-]+)*)?)";
-    private static readonly Regex Labelled = new(@"(?i:\b(?:contact person for the (?:web)?site|directora?|direktor(?:in)?|leiter(?:in)?|directeur|directrice|maker|teacher|instructor|baker|leitung|owners?|proprietors?|owner[/ -]+(?:manager|operator|baker|chef)|founders?|managing director|director|principal|run by|contact(?: person| name)?|who runs it|owned by|inhaber(?:in)?|geschäftsführer(?:in)?|geschäftsführung|gründer(?:in)?|ansprechpartner(?:in)?|vertreten durch|gérante?s?|propriétaires?|fondat(?:eur|rice)|dirigeante?|responsable|propietari[oa]s?|titular|dueñ[oa]s?|gerente|fundador[a]?|contacto)\b)\s*(?:\((?i:[^)]{2,20})\)\s*)?(?:[:|]|(?i:is|ist|est|es)\s|[–-]\s)\s*" + Person);
-    private static readonly Regex After = new(Person + @"\s*(?:,|\(|–|-|\|)\s*(?i:(?:the |our |der |die |le |la |el )?(?:[\p{L}-]+[ -])?(?:sole )?(?:\p{L}*inhaber(?:in)?|owner|proprietor|proprietress|founder|co-founder|managing director|director|principal|owner-\w+|inhaber(?:in)?|geschäftsführer(?:in)?|gründer(?:in)?|chef(?:in)?|gérante?|propriétaire|fondat(?:eur|rice)|dirigeante?|patronn?e?|propietari[oa]|dueñ[oa]|titular|fundador[a]?|gerente))\b");
-    private static readonly Regex Runs = new(Person + @",?\s+(?i:(?:who |qui |der |die |que )?(?:owns?|runs?|started|founded|set up|opened|took over|has run|has been running|leitet|führt|gründete|betreibt|hat .{0,30}gegründet|übernahm|dirige|a fondé|a créé|a ouvert|tient|gère|a repris|fundó|dirige|lleva|abrió|regenta))\s+(?i:the |this |it|our |a |an |his |her |in |from |das |die |den |unsere |le |la |l'|cette |cet |un |une |el |este |esta |su |his|ihre?n? )");
-    private static readonly Regex Self = new(@"(?i:\b(?:my name is|i'?m|i am|this is|hi,? (?:it's )?|hello,? (?:it's )?|mein name ist|ich bin|ich heiße|je m'appelle|je suis|me llamo|soy|mi nombre es))\s+" + Person + @"(?=\s*(?:,|\.|!|-|–|\(|and i|and we|from|of|und|et|y|who|the owner|owner|here|$))");
-    private static readonly Regex RunBy = new(@"(?i:\b(?:run|owned|founded|started|established|set up|opened|led|managed|headed|geführt|gegründet|geleitet|betrieben|fondée?|créée?|tenue?|dirigée?|gérée?|reprise?|fundad[oa]|dirigid[oa]|regentad[oa]|llevad[oa])(?: and (?:run|owned|managed))?(?: in \d{4}| \d{4}| seit \d{4}| en \d{4})?\s+(?:by|von|par|por)\s+(?:husband and wife |brothers |sisters |the |den |die )?)" + Person);
-    private static readonly Regex Possessive = new(@"(?i:\b(?:phoned|rang|met|visited|saw|spoke to|talked to)\s+|\b(?:rdv|call|meeting|spoke|phone call|chat|talked|telefonat|gespräch|besprechung|appel|entretien|rendez-vous|llamada|reunión|visita)\b[^.:\n]{0,25}?\b(?:with|mit|avec|con)\s+)" + Person + @"(?=\s*(?:,|\.|\(|of|from|at|von|de|about|re\b|$|\d|on\b|–|-))");
-    private static readonly Regex OwnerThen = new(@"(?i:\b(?:sole )?(?:owners?|proprietors?|founders?|director|inhaber(?:in)?|geschäftsführer(?:in)?|gérante?|propriétaire|fondat(?:eur|rice)|propietari[oa]|dueñ[oa]|titular|instructor|who owns it\?|who runs (?:it|the \w+)\?|who is the owner\?|wem gehört[^?]*\?|qui dirige[^?]*\?|quién (?:lleva|dirige)[^?]*\?)\s+)" + Person);
-    private static readonly Regex SignOff = new(@"^\s*>*\s*(?i:kind regards|best regards|regards|best wishes|cheers|thanks|many thanks|best|yours|love|(?:viele|beste|liebe|freundliche|herzliche)?\s?gr(?:uß|üße|uss|üsse)|mit freundlichen grüßen|cordialement|bien cordialement|merci|(?:un )?saludos?|atentamente|gracias)\s*[,:]\s*" + Person + @"(?:\s+x+)?\s*$");
-    private static readonly Regex Sender = new(@"^\W*(?:From|Von|De|Expéditeur|Remitente)\s?:\s*""?(?<n>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de))+)""?\s*<");
+    private const string Person =
+        @"(?<n>(?:(?:Mr|Mrs|Ms|Miss|Dr|Herrn?|Frau|M\.|Mme|Monsieur|Madame|Sr|Sra|Don|Doña|"
+        + @"Dipl\.-Ing\.)\.?\s)?\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}\.|\p{Lu}[\p{L}'’-]+|von|van|der|den|de|la|le|du|del|da|"
+        + @"di))*(?:\s(?:and|und|et|&|y|e)\s\p{Lu}[\p{L}'’-]+(?:\s\p{Lu}[\p{L}'’-]+)*)?)";
+    private static readonly Regex Labelled = new(
+        @"(?i:\b(?:contact person for the "
+            + @"(?:web)?site|directora?|direktor(?:in)?|leiter(?:in)?|directeur|directrice|maker|teacher|instructor|baker|"
+            + @"leitung|owners?|proprietors?|owner[/ "
+            + @"-]+(?:manager|operator|baker|chef)|founders?|managing director|director|principal|run by|contact(?: person| name)?|who "
+            + @"runs it|owned by|inhaber(?:in)?|geschäftsführer(?:in)?|geschäftsführung|gründer(?:in)?|ansprechpartner(?:in)?|vertreten "
+            + @"durch|gérante?s?|propriétaires?|fondat(?:eur|rice)|dirigeante?|responsable|propietari[oa]s?|titular|dueñ[oa]s?|"
+            + @"gerente|fundador[a]?|contacto)\b)\s*(?:\((?i:[^)]{2,20})\)\s*)?(?:[:|]|(?i:is|ist|est|es)\s|[–-]\s)\s*"
+            + Person
+    );
+    private static readonly Regex After = new(
+        Person
+            + @"\s*(?:,|\(|–|-|\|)\s*(?i:(?:the |our |der |die |le |la |el )?(?:[\p{L}-]+[ -])?(?:sole "
+            + @")?(?:\p{L}*inhaber(?:in)?|owner|proprietor|proprietress|founder|co-founder|managing "
+            + @"director|director|principal|owner-\w+|inhaber(?:in)?|geschäftsführer(?:in)?|gründer(?:in)?|chef(?:in)?|gérante?|"
+            + @"propriétaire|fondat(?:eur|rice)|dirigeante?|patronn?e?|propietari[oa]|dueñ[oa]|titular|fundador[a]?|gerente))\b"
+    );
+    private static readonly Regex Runs = new(
+        Person
+            + @",?\s+(?i:(?:who |qui |der |die |que )?(?:owns?|runs?|started|founded|set up|opened|took over|has run|has been "
+            + @"running|leitet|führt|gründete|betreibt|hat .{0,30}gegründet|übernahm|dirige|a fondé|a créé|a ouvert|tient|gère|a "
+            + @"repris|fundó|dirige|lleva|abrió|regenta))\s+(?i:the |this |it|our |a |an |his |her |in |from |das |die |den |unsere "
+            + @"|le |la |l'|cette |cet |un |une |el |este |esta |su |his|ihre?n? )"
+    );
+    private static readonly Regex Self = new(
+        @"(?i:\b(?:my name is|i'?m|i am|this is|hi,? (?:it's )?|hello,? (?:it's )?|mein name ist|ich bin|ich heiße|je m'appelle|je "
+            + @"suis|me llamo|soy|mi nombre es))\s+"
+            + Person
+            + @"(?=\s*(?:,|\.|!|-|–|\(|and i|and we|from|of|und|et|y|who|the owner|owner|here|$))"
+    );
+    private static readonly Regex RunBy = new(
+        @"(?i:\b(?:run|owned|founded|started|established|set "
+            + @"up|opened|led|managed|headed|geführt|gegründet|geleitet|betrieben|fondée?|créée?|tenue?|dirigée?|gérée?|"
+            + @"reprise?|fundad[oa]|dirigid[oa]|regentad[oa]|llevad[oa])(?: "
+            + @"and (?:run|owned|managed))?(?: in \d{4}| \d{4}| seit \d{4}| en \d{4})?\s+(?:by|von|par|por)\s+(?:husband and wife "
+            + @"|brothers |sisters |the |den |die )?)"
+            + Person
+    );
+    private static readonly Regex Possessive = new(
+        @"(?i:\b(?:phoned|rang|met|visited|saw|spoke to|talked to)\s+|\b(?:rdv|call|meeting|spoke|phone "
+            + @"call|chat|talked|telefonat|gespräch|besprechung|appel|entretien|rendez-vous|llamada|reunión|visita)\b[^.:\n]{0,"
+            + @"25}?\b(?:with|mit|avec|con)\s+)"
+            + Person
+            + @"(?=\s*(?:,|\.|\(|of|from|at|von|de|about|re\b|$|\d|on\b|–|-))"
+    );
+    private static readonly Regex OwnerThen = new(
+        @"(?i:\b(?:sole "
+            + @")?(?:owners?|proprietors?|founders?|director|inhaber(?:in)?|geschäftsführer(?:in)?|gérante?|propriétaire|"
+            + @"fondat(?:eur|rice)|propietari[oa]|dueñ[oa]|titular|instructor|who "
+            + @"owns it\?|who runs (?:it|the \w+)\?|who is the owner\?|wem gehört[^?]*\?|qui dirige[^?]*\?|quién "
+            + @"(?:lleva|dirige)[^?]*\?)\s+)"
+            + Person
+    );
+    private static readonly Regex SignOff = new(
+        @"^\s*>*\s*(?i:kind regards|best regards|regards|best wishes|cheers|thanks|many "
+            + @"thanks|best|yours|love|(?:viele|beste|liebe|freundliche|herzliche)?\s?gr(?:uß|üße|uss|üsse)|mit freundlichen "
+            + @"grüßen|cordialement|bien cordialement|merci|(?:un )?saludos?|atentamente|gracias)\s*[,:]\s*"
+            + Person
+            + @"(?:\s+x+)?\s*$"
+    );
+    private static readonly Regex Sender = new(
+        @"^\W*(?:From|Von|De|Expéditeur|Remitente)\s?:\s*""?(?<n>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de))+)""?\s*<"
+    );
     private static readonly Regex Signed = new(@"^\s*>*\s*(?<n>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de)){0,3})\s*$");
-    private static readonly Regex TitleLine = new(@"^\s*>*\s*(?:owner|proprietor|proprietress|founder|(?:managing )?director|inhaber(?:in)?|geschäftsführer(?:in)?|gérante?|propriétaire|fondat(?:eur|rice)|propietari[oa]|dueñ[oa]|gerente)\b.{0,40}$", RegexOptions.IgnoreCase);
-    private static readonly Regex TookOver = new(@"\b(?:took (?:it |this )?over|bought|inherited|übernommen|repris|compré)\b[^.]*\b(?:from|von|de|à)\s+(?:\p{Lu}\p{L}*\.?\s*)?$", RegexOptions.IgnoreCase);
+    private static readonly Regex TitleLine = new(
+        @"^\s*>*\s*(?:owner|proprietor|proprietress|founder|(?:managing "
+            + @")?director|inhaber(?:in)?|geschäftsführer(?:in)?|gérante?|propriétaire|fondat(?:eur|rice)|propietari[oa]|dueñ[oa]|"
+            + @"gerente)\b.{0,40}$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex TookOver = new(
+        @"\b(?:took (?:it |this )?over|bought|inherited|übernommen|repris|compré)\b[^.]*\b(?:from|von|de|à)\s+(?:\p{Lu}\p{L}*\.?\s*)?$",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex LastPerson = new(@"(?<=\s)(\p{Lu}\p{Ll}{2,}(?:-\p{Lu}\p{Ll}+)?\s\p{Lu}\p{Ll}{2,})$");
     private static readonly Regex Word = new(@"\p{L}+");
-    private static readonly Regex Title = new(@"^(?:Inhaber(?:in)?|Owner|Gérante?|Propietari[oa]|Geschäftsführer(?:in)?|Mr|Mrs|Ms|Miss|Herrn?|Frau|M|Mme|Monsieur|Madame|Sr|Sra|Don|Doña)\.?\s+");
-    private static readonly Regex Former = new(@"\b(?:former|previous|ex-|late|retired|used to|sold (?:it|the)|ehemalig\w*|frühere\w*|vorherige\w*|ancien(?:ne)?|précédente?|antigu[oa]|anterior)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex NotAName = new(@"^(?:Jahr|Who|What|Where|When|Why|How|Monat|Woche|Tag|Stunde|Since|The|This|That|These|Our|My|Your|We|They|He|She|It|You|I|Owner|Contact|Phone|Tel|Email|E-Mail|Address|Website|Call|Mobile|Hours|Services|Monday|Tuesday|Wednesday|Thursday|Friday|Saturday|Sunday|Please|Thanks|Thank|Regards|Kind|Best|Dear|Hello|Hi|Yes|No|Not|And|But|So|Also|Wir|Sie|Ihr|Unser\w*|Der|Die|Das|Ich|Und|Telefon|Nous|Notre|Vous|Votre|Le|La|Les|Et|Nuestr\w+|El|Los|Las|Open|Happy|Sorry|Glad|Sure|Fully|Based|Local|Located|Father|Mother|Vater|Mutter|Brothers|Sisters|English|German|French|Spanish|Welsh|Looking|Only|Just|Master|Meister)\b|^(?:Ms|Mr)$");
-    private static readonly Regex Business = new(@"\b(?:Ltd|Limited|GmbH|LLC|Inc|SARL|S\.L\.|SL|Street|Road|Lane|Studio|Shop|Works|Services|School|Centre|Practice|Clinic|Salon|Café|Bakery|Garage|Workshop|Web|Agency|Design|Council|Guild|Association|Werkstatt|Praxis|Bäckerei|GbR|e\.K\.|UG|KG|Handwerk\w*|Taller|Atelier|Boulangerie|Cabinet)\b");
+    private static readonly Regex Title = new(
+        @"^(?:Inhaber(?:in)?|Owner|Gérante?|Propietari[oa]|Geschäftsführer(?:in)?|Mr|Mrs|Ms|Miss|Herrn?|Frau|M|Mme|Monsieur|Madame|"
+            + @"Sr|Sra|Don|Doña)\.?\s+"
+    );
+    private static readonly Regex Former = new(
+        @"\b(?:former|previous|ex-|late|retired|used to|sold "
+            + @"(?:it|the)|ehemalig\w*|frühere\w*|vorherige\w*|ancien(?:ne)?|précédente?|antigu[oa]|anterior)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex NotAName = new(
+        @"^(?:Jahr|Who|What|Where|When|Why|How|Monat|Woche|Tag|Stunde|Since|The|This|That|These|Our|My|Your|We|They|He|She|It|You|I|"
+            + @"Owner|Contact|Phone|Tel|Email|E-Mail|Address|Website|Call|Mobile|Hours|Services|Monday|Tuesday|Wednesday|Thursday|Friday|"
+            + @"Saturday|Sunday|Please|Thanks|Thank|Regards|Kind|Best|Dear|Hello|Hi|Yes|No|Not|And|But|So|Also|Wir|Sie|Ihr|Unser\w*|Der|"
+            + @"Die|Das|Ich|Und|Telefon|Nous|Notre|Vous|Votre|Le|La|Les|Et|Nuestr\w+|El|Los|Las|Open|Happy|Sorry|Glad|Sure|Fully|Based|"
+            + @"Local|Located|Father|Mother|Vater|Mutter|Brothers|Sisters|English|German|French|Spanish|Welsh|Looking|Only|Just|Master|"
+            + @"Meister)\b|^(?:Ms|Mr)$"
+    );
+    private static readonly Regex Business = new(
+        @"\b(?:Ltd|Limited|GmbH|LLC|Inc|SARL|S\.L\.|SL|Street|Road|Lane|Studio|Shop|Works|Services|School|Centre|Practice|Clinic|"
+            + @"Salon|Café|Bakery|Garage|Workshop|Web|Agency|Design|Council|Guild|Association|Werkstatt|Praxis|Bäckerei|GbR|e\.K\.|UG|KG|"
+            + @"Handwerk\w*|Taller|Atelier|Boulangerie|Cabinet)\b"
+    );
 
     /// <summary>"She's Bryony Ash, does it with her sister"; "soy Rosa Montalt de la floristería".</summary>
-    private static readonly Regex SheIs = new(@"(?:(?i:\b(?:she|he)(?:'s|’s| is))\s+(?<n>\p{Lu}\p{Ll}+\s\p{Lu}[\p{L}'’-]+)(?=[,.]|\s(?:and|does|runs|with)\b)|(?i:\b(?:soy|me llamo|je suis|je m'appelle|ich bin|mein name ist))\s+(?<n>\p{Lu}\p{Ll}+\s\p{Lu}[\p{L}'’-]+)(?=[,.]|\s(?i:de|del|du|von|vom|und|y|et)\b))");
+    private static readonly Regex SheIs = new(
+        @"(?:(?i:\b(?:she|he)(?:'s|’s| "
+            + @"is))\s+(?<n>\p{Lu}\p{Ll}+\s\p{Lu}[\p{L}'’-]+)(?=[,.]|\s(?:and|does|runs|with)\b)|(?i:\b(?:soy|me llamo|je suis|je "
+            + @"m'appelle|ich bin|mein name ist))\s+(?<n>\p{Lu}\p{Ll}+\s\p{Lu}[\p{L}'’-]+)(?=[,.]|\s(?i:de|del|du|von|vom|und|y|et)\b))"
+    );
 }

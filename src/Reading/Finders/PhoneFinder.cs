@@ -3,7 +3,9 @@ using Plurimax.Facts;
 
 namespace Plurimax.Reading.Finders;
 
-/// <summary>Telephone numbers of the business (E.164 by libphonenumber). Fax numbers, numbers of others and of the past are not taken.</summary>
+/// <summary>
+/// Telephone numbers of the business (E.164 by libphonenumber). Fax numbers, numbers of others and of the past are not taken.
+/// </summary>
 public static class PhoneFinder
 {
     /// <param name="country">ISO 3166-1; null takes only international numbers and, failing that, British ones.</param>
@@ -17,32 +19,72 @@ public static class PhoneFinder
         for (var i = 0; i < frame.Lines.Length; i++)
         {
             var line = frame.Line(i);
-            if (line.Length < 6) continue;
+            if (line.Length < 6)
+                continue;
             foreach (Match m in Number.Matches(line))
             {
-                if (Read(m.Value, frame.Country) is not { } phone || !Plausible(line, m)) continue;
+                if (Read(m.Value, frame.Country) is not { } phone || !Plausible(line, m))
+                    continue;
                 var (a, b) = TextFrame.Clause(line, m.Index, m.Length);
-                string clause = line[a..b], before = line[a..Math.Max(a, m.Index)], after = line[Math.Min(b, m.Index + m.Length)..b];
+                string clause = line[a..b],
+                    before = line[a..Math.Max(a, m.Index)],
+                    after = line[Math.Min(b, m.Index + m.Length)..b];
                 var label = Label(line, m.Index, a);
-                var gone = Standing.TakenBack(line[..m.Index], line[(m.Index + m.Length)..]) || Standing.Past(before, after, Number) || frame.Past(i);
-                if (gone || frame.Agency(i) || frame.Others(i)) refused[phone.E164] = Math.Max(refused.GetValueOrDefault(phone.E164, int.MinValue), frame.Order(i));
-                else if (!Cues.Fax(label) && !AfterFax.IsMatch(line[(m.Index + m.Length)..]) && !Others(clause, before, after, label) && !Standing.Private(before, after, Number) && !Cues.Credit(line))
-                    found.Add((phone, i, m.Index, m.Length, Labels.IsMatch(label) || Labels.IsMatch(frame.Under(i)) ? .95 : line.Trim().Length < m.Length + 6 ? .9 : .86, frame.Order(i)));
+                var gone =
+                    Standing.TakenBack(line[..m.Index], line[(m.Index + m.Length)..])
+                    || Standing.Past(before, after, Number)
+                    || frame.Past(i);
+                if (gone || frame.Agency(i) || frame.Others(i))
+                    refused[phone.E164] = Math.Max(refused.GetValueOrDefault(phone.E164, int.MinValue), frame.Order(i));
+                else if (
+                    !Cues.Fax(label)
+                    && !AfterFax.IsMatch(line[(m.Index + m.Length)..])
+                    && !Others(clause, before, after, label)
+                    && !Standing.Private(before, after, Number)
+                    && !Cues.Credit(line)
+                )
+                    found.Add(
+                        (
+                            phone,
+                            i,
+                            m.Index,
+                            m.Length,
+                            Labels.IsMatch(label) || Labels.IsMatch(frame.Under(i)) ? .95
+                            : line.Trim().Length < m.Length + 6 ? .9
+                            : .86,
+                            frame.Order(i)
+                        )
+                    );
             }
         }
-        foreach (var g in found.GroupBy(f => f.Value.E164).Where(g => !refused.TryGetValue(g.Key, out var order) || g.Max(f => f.Order) > order))
+        foreach (
+            var g in found.GroupBy(f => f.Value.E164).Where(g => !refused.TryGetValue(g.Key, out var order) || g.Max(f => f.Order) > order)
+        )
         {
             var best = g.MaxBy(f => f.Confidence);
-            yield return new Candidate("phone", best.Value, best.Confidence, frame.Source.Around(best.Line, best.At, best.Length), "telephone number");
+            yield return new Candidate(
+                "phone",
+                best.Value,
+                best.Confidence,
+                frame.Source.Around(best.Line, best.At, best.Length),
+                "telephone number"
+            );
         }
     }
 
     private static PhoneValue? Read(string raw, string country)
     {
         var digits = raw.Count(char.IsDigit);
-        if (digits is < 7 or > 15) return null;
+        if (digits is < 7 or > 15)
+            return null;
         var international = raw.TrimStart().StartsWith('+') || raw.StartsWith("00", StringComparison.Ordinal);
-        if (!international && country is "GB" or "IE" or "DE" or "AT" or "CH" or "FR" or "NL" or "AU" && !raw.Trim().TrimStart('(').StartsWith('0') && !(country == "AU" && raw.StartsWith("1", StringComparison.Ordinal))) return null;
+        if (
+            !international
+            && country is "GB" or "IE" or "DE" or "AT" or "CH" or "FR" or "NL" or "AU"
+            && !raw.Trim().TrimStart('(').StartsWith('0')
+            && !(country == "AU" && raw.StartsWith("1", StringComparison.Ordinal))
+        )
+            return null;
         return Parse(raw, country) is { } phone && PhoneReader.IsWhole(phone) ? phone : null;
     }
 
@@ -50,37 +92,75 @@ public static class PhoneFinder
     private static bool Plausible(string line, Match m)
     {
         var before = line[..m.Index];
-        if (m.Index > 0 && (char.IsLetterOrDigit(before[^1]) || before[^1] is '/' or '@' or '#' or '=' or '_')) return false;
+        if (m.Index > 0 && (char.IsLetterOrDigit(before[^1]) || before[^1] is '/' or '@' or '#' or '=' or '_'))
+            return false;
         var after = line[(m.Index + m.Length)..];
-        if (after.Length > 0 && (char.IsLetter(after[0]) && !after.StartsWith("ext", StringComparison.OrdinalIgnoreCase) || after[0] is '@' or '_')) return false;
-        if (Money.IsMatch(before) || MoneyAfter.IsMatch(after)) return false;
-        if (NumberOf.IsMatch(before)) return false;
-        if (DateLike.IsMatch(m.Value.Trim()) || YearSpan.IsMatch(m.Value.Trim())) return false;
+        if (
+            after.Length > 0
+            && (char.IsLetter(after[0]) && !after.StartsWith("ext", StringComparison.OrdinalIgnoreCase) || after[0] is '@' or '_')
+        )
+            return false;
+        if (Money.IsMatch(before) || MoneyAfter.IsMatch(after))
+            return false;
+        if (NumberOf.IsMatch(before))
+            return false;
+        if (DateLike.IsMatch(m.Value.Trim()) || YearSpan.IsMatch(m.Value.Trim()))
+            return false;
         return !TimeSpanLike.IsMatch(m.Value);
     }
 
     private static string Label(string line, int at, int clauseStart)
     {
         var from = clauseStart;
-        foreach (Match n in Number.Matches(line[..at])) from = Math.Max(from, n.Index + n.Length);
-        foreach (Match s in Break.Matches(line[..at])) from = Math.Max(from, s.Index + s.Length);
+        foreach (Match n in Number.Matches(line[..at]))
+            from = Math.Max(from, n.Index + n.Length);
+        foreach (Match s in Break.Matches(line[..at]))
+            from = Math.Max(from, s.Index + s.Length);
         return line[from..at];
     }
 
     /// <summary>"our supplier's number is …": the word stands before the number, or the clause names nobody of the business.</summary>
     private static bool Others(string clause, string before, string after, string label) =>
-        Cues.NotTheirs(clause) && (Cues.NotTheirs(label) || !Own.IsMatch(clause) && Cues.NotTheirs(before) || Cues.NotTheirs(after) && AfterOther.IsMatch(after));
+        Cues.NotTheirs(clause)
+        && (Cues.NotTheirs(label) || !Own.IsMatch(clause) && Cues.NotTheirs(before) || Cues.NotTheirs(after) && AfterOther.IsMatch(after));
 
     public static readonly Regex Number = new(@"(?:\+\s?\d{1,3}[\s.-]?)?(?:\(0?\d{0,5}\)[\s.-]?)?\d[\d\s./()–-]{4,22}\d");
-    private static readonly Regex Labels = new(@"\b(?:tel(?:ephone|\.)?|telefon|phone|ph|call|ring|mobile|mob|cell|landline|number|contact|t:|m:|p:|handy|mobil|anruf\w*|festnetz|tél(?:éphone|\.)?|portable|appel\w*|teléfono|móvil|tfno|ll[aá]m\w+|whatsapp|text us|sms|rufnummer|durchwahl|nummer|numéro|número)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Labels = new(
+        @"\b(?:tel(?:ephone|\.)?|telefon|phone|ph|call|ring|mobile|mob|cell|landline|number|contact|t:|m:|p:|handy|mobil|"
+            + @"anruf\w*|festnetz|tél(?:éphone|\.)?|portable|appel\w*|teléfono|móvil|tfno|ll[aá]m\w+|whatsapp|text "
+            + @"us|sms|rufnummer|durchwahl|nummer|numéro|número)\b",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex Money = new(@"[£€$]\s*$|(?:EUR|CHF|GBP|USD)\s*$");
     private static readonly Regex MoneyAfter = new(@"^\s*(?:€|£|EUR\b|CHF\b|%)");
-    private static readonly Regex NumberOf = new(@"(?:\bIBAN\b|\bBIC\b|\bVAT\b|\bUSt|\bTVA\b|\bCIF\b|\bNIF\b|\bABN\b|\bACN\b|\bSIRET\b|\bSIREN\b|\bRCS\b|\bHR[AB]\b|\bKvK\b|\bBTW\b|\bUID\b|CHE-|\bcompany (?:no|number|reg\w*)|registered [^\d]{0,25}|registration (?:no|number)|\breg(?:istr\w*)?\.? ?(?:no|nr)|membership|member (?:no|number)|licen[cs]e|permit|policy|account|sort code|invoice|order|ref(?:erence)?\b|rechnung\w*|kundennummer|steuernummer|steuer-?nr|handelsregister|konto\w*|facture|commande|licencia|colegiado|factura|pedido|isbn|ean|gtin|serial|certificate|charity|registre|mitgliedsnummer)[^\d]{0,25}$", RegexOptions.IgnoreCase);
+    private static readonly Regex NumberOf = new(
+        @"(?:\bIBAN\b|\bBIC\b|\bVAT\b|\bUSt|\bTVA\b|\bCIF\b|\bNIF\b|\bABN\b|\bACN\b|\bSIRET\b|\bSIREN\b|\bRCS\b|\bHR[AB]\b|"
+            + @"\bKvK\b|\bBTW\b|\bUID\b|CHE-|\bcompany "
+            + @"(?:no|number|reg\w*)|registered [^\d]{0,25}|registration (?:no|number)|\breg(?:istr\w*)?\.? ?(?:no|nr)|membership|member "
+            + @"(?:no|number)|licen[cs]e|permit|policy|account|sort "
+            + @"code|invoice|order|ref(?:erence)?\b|rechnung\w*|kundennummer|steuernummer|steuer-?nr|handelsregister|konto\w*|facture|"
+            + @"commande|licencia|colegiado|factura|pedido|isbn|ean|gtin|serial|certificate|charity|registre|mitgliedsnummer)[^\d]{0,"
+            + @"25}$",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex DateLike = new(@"^\d{1,2}[./-]\d{1,2}[./-]\d{2,4}(?:\D.*)?$|^\d{4}-\d{2}-\d{2}");
     private static readonly Regex YearSpan = new(@"^(?:19|20)\d{2}\s?[-–/]\s?(?:19|20)?\d{2}$");
     private static readonly Regex TimeSpanLike = new(@"^\s*\d{1,2}[.:]?\d{0,2}\s?[-–]\s?\d{1,2}[.:]\d{2}");
-    private static readonly Regex Break = new(@"[;|]|,\s(?=\p{L})|\s[-–]\s(?=\p{L})|\band\b|\bund\b|\bet\b|(?<=\s)y(?=\s)|\bor\b", RegexOptions.IgnoreCase);
-    private static readonly Regex AfterFax = new(@"^\s*\(\s*(?:tele)?fax\s*\)|^\s*\(?(?:is (?:the |our )?)?(?:fax|télécopie|telefax)\b(?!\W*[+\d])", RegexOptions.IgnoreCase);
-    private static readonly Regex AfterOther = new(@"^\W*not relevant|^\W*(?:is|that's|ist|c'est|es)\b|^\s*\((?!or)", RegexOptions.IgnoreCase);
-    private static readonly Regex Own = new(@"\b(?:my|our|customers?|people|us|me|shop|office|workshop|mein\w*|unser\w*|kunden|notre|mon|nos|clients|nuestro|mi|clientes)\b(?! supplier| accountant| landlord| wholesaler)", RegexOptions.IgnoreCase);
+    private static readonly Regex Break = new(
+        @"[;|]|,\s(?=\p{L})|\s[-–]\s(?=\p{L})|\band\b|\bund\b|\bet\b|(?<=\s)y(?=\s)|\bor\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex AfterFax = new(
+        @"^\s*\(\s*(?:tele)?fax\s*\)|^\s*\(?(?:is (?:the |our )?)?(?:fax|télécopie|telefax)\b(?!\W*[+\d])",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex AfterOther = new(
+        @"^\W*not relevant|^\W*(?:is|that's|ist|c'est|es)\b|^\s*\((?!or)",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Own = new(
+        @"\b(?:my|our|customers?|people|us|me|shop|office|workshop|mein\w*|unser\w*|kunden|notre|mon|nos|clients|nuestro|mi|clientes)\b(?! "
+            + @"supplier| accountant| landlord| wholesaler)",
+        RegexOptions.IgnoreCase
+    );
 }

@@ -5,7 +5,9 @@ using Plurimax.Facts;
 
 namespace Plurimax.Reading.Finders;
 
-/// <summary>Prices with what they are for, from lists, tables and sentences. Budgets, turnovers, others' and last year's prices are not taken.</summary>
+/// <summary>
+/// Prices with what they are for, from lists, tables and sentences. Budgets, turnovers, others' and last year's prices are not taken.
+/// </summary>
 public static class PriceFinder
 {
     private sealed record Found(PriceLine Price, int Line, int At, int Length, int Order, double Confidence);
@@ -17,24 +19,43 @@ public static class PriceFinder
         for (var i = 0; i < frame.Lines.Length; i++)
         {
             var line = frame.Line(i);
-            if (line.Length == 0 || frame.Past(i) || !frame.Usable(i) || frame.MailHeader(i)) continue;
-            if (NotAList.IsMatch(frame.Under(i)) && frame.Under(i) != line) continue;
-            if (frame.Lines[i].Role == LineRole.Row) found.AddRange(Row(frame, i, headers.GetValueOrDefault(i)));
-            else found.AddRange(Prose(frame, i, found));
+            if (line.Length == 0 || frame.Past(i) || !frame.Usable(i) || frame.MailHeader(i))
+                continue;
+            if (NotAList.IsMatch(frame.Under(i)) && frame.Under(i) != line)
+                continue;
+            if (frame.Lines[i].Role == LineRole.Row)
+                found.AddRange(Row(frame, i, headers.GetValueOrDefault(i)));
+            else
+                found.AddRange(Prose(frame, i, found));
         }
         // The later statement about an item is the one that holds.
         var last = new Dictionary<string, Found>();
         foreach (var f in found.OrderBy(f => f.Order).ThenBy(f => f.Line))
             if (Key(f.Price.Service) is { Length: > 0 } key)
             {
-                var near = last.Keys.FirstOrDefault(k => k == key) ?? (Cues.Correction(frame.Line(f.Line)) ? last.Keys.FirstOrDefault(k => Same(k, key)) : null);
-                last[near ?? key] = near is not null && near != key ? f with { Price = f.Price with { Service = last[near].Price.Service } } : f;
+                var near = last.Keys.FirstOrDefault(k => k == key)
+                    ?? (Cues.Correction(frame.Line(f.Line)) ? last.Keys.FirstOrDefault(k => Same(k, key)) : null);
+                last[near ?? key] =
+                    near is not null && near != key ? f with { Price = f.Price with { Service = last[near].Price.Service } } : f;
             }
         foreach (var f in last.Values.OrderBy(f => f.Line).ThenBy(f => f.At).Take(80))
-            yield return new Candidate("prices", new PricesValue([f.Price]), f.Confidence, frame.Source.Around(f.Line, f.At, f.Length), "price");
+            yield return new Candidate(
+                "prices",
+                new PricesValue([f.Price]),
+                f.Confidence,
+                frame.Source.Around(f.Line, f.At, f.Length),
+                "price"
+            );
     }
 
-    private static string Key(string s) => string.Join(' ', Words.Matches(s.ToLowerInvariant()).Select(m => m.Value).Where(w => w is not ("the" or "a" or "an" or "der" or "die" or "das" or "le" or "la" or "el" or "for")));
+    private static string Key(string s) =>
+        string.Join(
+            ' ',
+            Words
+                .Matches(s.ToLowerInvariant())
+                .Select(m => m.Value)
+                .Where(w => w is not ("the" or "a" or "an" or "der" or "die" or "das" or "le" or "la" or "el" or "for"))
+        );
 
     private static bool Same(string a, string b)
     {
@@ -50,10 +71,24 @@ public static class PriceFinder
         string[]? head = null;
         for (var i = 0; i < frame.Lines.Length; i++)
         {
-            if (frame.Lines[i].Role != LineRole.Row) { if (frame.Line(i).Length == 0 || frame.Lines[i].Role == LineRole.Heading) head = null; continue; }
+            if (frame.Lines[i].Role != LineRole.Row)
+            {
+                if (frame.Line(i).Length == 0 || frame.Lines[i].Role == LineRole.Heading)
+                    head = null;
+                continue;
+            }
             var cells = frame.Line(i).Split(" | ");
-            if (cells.Length > 1 && !cells.Any(c => Amount.IsMatch(c)) && (cells.Any(c => PriceHead.IsMatch(c)) || i + 1 < frame.Lines.Length && frame.Lines[i + 1].Role == LineRole.Row && Amounts(frame.Line(i + 1)).Count() > 1)) head = cells;
-            else if (head is not null) map[i] = head;
+            if (
+                cells.Length > 1
+                && !cells.Any(c => Amount.IsMatch(c))
+                && (
+                    cells.Any(c => PriceHead.IsMatch(c))
+                    || i + 1 < frame.Lines.Length && frame.Lines[i + 1].Role == LineRole.Row && Amounts(frame.Line(i + 1)).Count() > 1
+                )
+            )
+                head = cells;
+            else if (head is not null)
+                map[i] = head;
         }
         return map;
     }
@@ -62,28 +97,68 @@ public static class PriceFinder
     {
         var line = frame.Line(i);
         var cells = line.Split(" | ");
-        if (cells.Length < 2) yield break;
+        if (cells.Length < 2)
+            yield break;
         var item = cells[0].Trim();
         var itemAt = head is null ? 0 : Array.FindIndex(head, h => ItemHead.IsMatch(h));
-        if (itemAt > 0 && itemAt < cells.Length) item = cells[itemAt].Trim();
-        if (item.Length is < 2 or > 100 || !item.Any(char.IsLetter) || NotItem.IsMatch(item)) yield break;
+        if (itemAt > 0 && itemAt < cells.Length)
+            item = cells[itemAt].Trim();
+        if (item.Length is < 2 or > 100 || !item.Any(char.IsLetter) || NotItem.IsMatch(item))
+            yield break;
         var priceCells = new List<(int Column, decimal Value, string? Currency, bool From)>();
         for (var c = 0; c < cells.Length; c++)
         {
-            if (c == itemAt && c == 0 && Array.FindIndex(cells, 1, x => Amount.IsMatch(x)) > 0) continue;
+            if (c == itemAt && c == 0 && Array.FindIndex(cells, 1, x => Amount.IsMatch(x)) > 0)
+                continue;
             var m = Amount.Match(cells[c]);
-            if (m.Success && Value(m, frame.Country) is { } v) priceCells.Add((c, v.Amount, v.Currency, FromWord.IsMatch(cells[c][..m.Index]) || PlusAfter.IsMatch(cells[c][(m.Index + m.Length)..])));
-            else if (head is not null && c < head.Length && PriceHead.IsMatch(head[c]) && Bare.Match(cells[c].Trim()) is { Success: true } b && Parse(b.Groups["n"].Value) is { } n)
+            if (m.Success && Value(m, frame.Country) is { } v)
+                priceCells.Add(
+                    (c, v.Amount, v.Currency, FromWord.IsMatch(cells[c][..m.Index]) || PlusAfter.IsMatch(cells[c][(m.Index + m.Length)..]))
+                );
+            else if (
+                head is not null
+                && c < head.Length
+                && PriceHead.IsMatch(head[c])
+                && Bare.Match(cells[c].Trim()) is { Success: true } b
+                && Parse(b.Groups["n"].Value) is { } n
+            )
                 priceCells.Add((c, n, CurrencyOf(head[c]) ?? Currency(frame.Country), b.Groups["from"].Success));
         }
-        if (priceCells.Count == 0 || Refused(frame, i, line)) yield break;
-        var note = head is null ? cells.Length > 2 && priceCells.Count == 1 ? cells.Where((c, k) => k != 0 && k != priceCells[0].Column && c.Trim().Length is > 1 and < 90 && !Currencies.IsMatch(c.Trim())).FirstOrDefault()?.Trim() : null
-            : cells.Where((c, k) => k < head.Length && NoteHead.IsMatch(head[k]) && c.Trim().Length is > 1 and < 90).FirstOrDefault()?.Trim();
+        if (priceCells.Count == 0 || Refused(frame, i, line))
+            yield break;
+        var note = head is null
+            ? cells.Length > 2 && priceCells.Count == 1
+                ? cells
+                    .Where(
+                        (c, k) => k != 0 && k != priceCells[0].Column && c.Trim().Length is > 1 and < 90 && !Currencies.IsMatch(c.Trim())
+                    )
+                    .FirstOrDefault()
+                    ?.Trim()
+                : null
+            : cells
+                .Where((c, k) => k < head.Length && NoteHead.IsMatch(head[k]) && c.Trim().Length is > 1 and < 90)
+                .FirstOrDefault()
+                ?.Trim();
         foreach (var (column, value, currency, from) in priceCells.Take(4))
         {
-            var what = priceCells.Count > 1 && head is not null && column < head.Length && head[column].Trim().Length > 0 && !PlainPriceHead.IsMatch(head[column].Trim()) ? $"{item}, {head[column].Trim()}" : item;
-            yield return new Found(new PriceLine(what, value, from, note ?? NoteIn(cells[column]), currency), i, 0, line.Length, frame.Order(i), .95);
-            if (priceCells.Count > 1 && head is null) yield break;
+            var what =
+                priceCells.Count > 1
+                && head is not null
+                && column < head.Length
+                && head[column].Trim().Length > 0
+                && !PlainPriceHead.IsMatch(head[column].Trim())
+                    ? $"{item}, {head[column].Trim()}"
+                    : item;
+            yield return new Found(
+                new PriceLine(what, value, from, note ?? NoteIn(cells[column]), currency),
+                i,
+                0,
+                line.Length,
+                frame.Order(i),
+                .95
+            );
+            if (priceCells.Count > 1 && head is null)
+                yield break;
         }
     }
 
@@ -93,91 +168,168 @@ public static class PriceFinder
     {
         var line = frame.Line(i);
         var matches = Amount.Matches(line).ToList();
-        if (matches.Count == 0) { foreach (var f in Loose(frame, i, line)) yield return f; yield break; }
-        if (Cues.Negated(line) && NotCharged.IsMatch(line)) yield break;
+        if (matches.Count == 0)
+        {
+            foreach (var f in Loose(frame, i, line))
+                yield return f;
+            yield break;
+        }
+        if (Cues.Negated(line) && NotCharged.IsMatch(line))
+            yield break;
         var end = 0;
         for (var k = 0; k < matches.Count; k++)
         {
             var m = matches[k];
-            if (Value(m, frame.Country) is not { } v || v.Amount == 0) { end = m.Index + m.Length; continue; }
+            if (Value(m, frame.Country) is not { } v || v.Amount == 0)
+            {
+                end = m.Index + m.Length;
+                continue;
+            }
             var (a, b) = TextFrame.Clause(line, m.Index, m.Length);
             var before = line[Math.Max(a, end)..Math.Max(Math.Max(a, end), m.Index)];
             // A sentence that has ended says nothing of a price that begins the next; nor does what the price before was for.
-            if (SentenceEnd.IsMatch(before)) before = "";
-            if (k > 0 && WasFor.Match(before) is { Success: true } was) before = before[was.Length..];
+            if (SentenceEnd.IsMatch(before))
+                before = "";
+            if (k > 0 && WasFor.Match(before) is { Success: true } was)
+                before = before[was.Length..];
             var next = k + 1 < matches.Count ? matches[k + 1].Index : line.Length;
             var after = line[(m.Index + m.Length)..Math.Max(m.Index + m.Length, Math.Min(b, next))];
             end = m.Index + m.Length;
-            if (Million.IsMatch(after) || After(after)) continue;
+            if (Million.IsMatch(after) || After(after))
+                continue;
             // "£40 to £60": the first is the price from which.
             var range = k + 1 < matches.Count && RangeGap.IsMatch(line[(m.Index + m.Length)..next]);
-            if (k > 0 && RangeGap.IsMatch(line[(matches[k - 1].Index + matches[k - 1].Length)..m.Index]) && before.Trim(' ', '-', '–').Length < 4) continue;
+            if (
+                k > 0
+                && RangeGap.IsMatch(line[(matches[k - 1].Index + matches[k - 1].Length)..m.Index])
+                && before.Trim(' ', '-', '–').Length < 4
+            )
+                continue;
             var clause = line[a..b];
-            if (Refused(frame, i, clause, before, after)) continue;
+            if (Refused(frame, i, clause, before, after))
+                continue;
             var from = range || FromWord.IsMatch(before) || PlusAfter.IsMatch(after);
             // "£4,950 midweek and £6,950 at weekends": the second has no item of its own.
-            if (k > 0 && Also.IsMatch(before)) continue;
+            if (k > 0 && Also.IsMatch(before))
+                continue;
             var item = Item(before) is { } named && !NotItem.IsMatch(named) ? named : "";
             var rest = after;
             var note = NoteIn(after);
             if (item.Length < 2)
             {
                 var t = ForItem.Match(after);
-                if (t.Success) { item = Item(t.Groups[1].Value); rest = ""; note = null; }
-                else if (k == 0 && before.Trim().Length == 0 && after.Trim().Length > 2 && !PerUnit.IsMatch(after)) item = Item(after);
+                if (t.Success)
+                {
+                    item = Item(t.Groups[1].Value);
+                    rest = "";
+                    note = null;
+                }
+                else if (k == 0 && before.Trim().Length == 0 && after.Trim().Length > 2 && !PerUnit.IsMatch(after))
+                    item = Item(after);
             }
             if (Anaphor.IsMatch(item) && Cues.Correction(clause))
-                item = earlier.LastOrDefault(f => Key(clause).Contains(Key(f.Price.Service), StringComparison.Ordinal))?.Price.Service ?? item;
-            if (item.Length < 2 && i > 0 && frame.Lines[i].Role == LineRole.Text && frame.Line(i - 1) is { Length: > 2 and < 60 } above && line.Trim().Length < 24 && !Amount.IsMatch(above) && frame.Block(i - 1) == frame.Block(i)) item = Item(above);
-            if (item.Length is < 2 or > 90 || !item.Any(char.IsLetter) || NotItem.IsMatch(item)) continue;
-            var list = before.TrimEnd().EndsWith(':') || Leader.IsMatch(before) || frame.Lines[i].Role == LineRole.Item || PriceHead.IsMatch(frame.Under(i));
-            yield return new Found(new PriceLine(item, v.Amount, from, note, v.Currency), i, Math.Max(a, m.Index - before.Length), before.Length + m.Length, frame.Order(i), list ? .92 : .8);
+                item = earlier.LastOrDefault(f => Key(clause).Contains(Key(f.Price.Service), StringComparison.Ordinal))?.Price.Service
+                    ?? item;
+            if (
+                item.Length < 2
+                && i > 0
+                && frame.Lines[i].Role == LineRole.Text
+                && frame.Line(i - 1) is { Length: > 2 and < 60 } above
+                && line.Trim().Length < 24
+                && !Amount.IsMatch(above)
+                && frame.Block(i - 1) == frame.Block(i)
+            )
+                item = Item(above);
+            if (item.Length is < 2 or > 90 || !item.Any(char.IsLetter) || NotItem.IsMatch(item))
+                continue;
+            var list =
+                before.TrimEnd().EndsWith(':')
+                || Leader.IsMatch(before)
+                || frame.Lines[i].Role == LineRole.Item
+                || PriceHead.IsMatch(frame.Under(i));
+            yield return new Found(
+                new PriceLine(item, v.Amount, from, note, v.Currency),
+                i,
+                Math.Max(a, m.Index - before.Length),
+                before.Length + m.Length,
+                frame.Order(i),
+                list ? .92 : .8
+            );
         }
     }
 
     /// <summary>Under a heading of prices, "Puncture repair .... 14" is a price without its sign.</summary>
     private static IEnumerable<Found> Loose(TextFrame frame, int i, string line)
     {
-        if (!PriceHead.IsMatch(frame.Under(i)) || frame.Under(i) == line || line.Count(char.IsDigit) > 7) yield break;
+        if (!PriceHead.IsMatch(frame.Under(i)) || frame.Under(i) == line || line.Count(char.IsDigit) > 7)
+            yield break;
         var m = Trailing.Match(line);
-        if (!m.Success || Parse(m.Groups["n"].Value) is not { } amount || amount is <= 0 or > 100_000 || Refused(frame, i, line)) yield break;
+        if (!m.Success || Parse(m.Groups["n"].Value) is not { } amount || amount is <= 0 or > 100_000 || Refused(frame, i, line))
+            yield break;
         var item = Item(m.Groups["item"].Value);
-        if (item.Length >= 2) yield return new Found(new PriceLine(item, amount, m.Groups["from"].Success, null, CurrencyOf(frame.Under(i)) ?? Currency(frame.Country)), i, 0, line.Length, frame.Order(i), .85);
+        if (item.Length >= 2)
+            yield return new Found(
+                new PriceLine(item, amount, m.Groups["from"].Success, null, CurrencyOf(frame.Under(i)) ?? Currency(frame.Country)),
+                i,
+                0,
+                line.Length,
+                frame.Order(i),
+                .85
+            );
     }
 
     private static bool Refused(TextFrame frame, int i, string clause, string before = "", string after = "")
     {
         var now = Cues.Correction(before);
-        return frame.Past(i) || Cues.NotTheirs(clause) || Budget.IsMatch(clause) || Cues.Credit(clause)
-            || Cues.Past(clause) && !(now && !PastBefore.IsMatch(before)) || WasWord.IsMatch(before) || OldAfter.IsMatch(after) || YearBefore(clause, frame);
+        return frame.Past(i)
+            || Cues.NotTheirs(clause)
+            || Budget.IsMatch(clause)
+            || Cues.Credit(clause)
+            || Cues.Past(clause) && !(now && !PastBefore.IsMatch(before))
+            || WasWord.IsMatch(before)
+            || OldAfter.IsMatch(after)
+            || YearBefore(clause, frame);
     }
 
-    private static bool YearBefore(string clause, TextFrame frame) => YearWord.Matches(clause).Any(m => int.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture) < frame.Today.Year) && !SinceWord.IsMatch(clause);
+    private static bool YearBefore(string clause, TextFrame frame) =>
+        YearWord.Matches(clause).Any(m => int.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture) < frame.Today.Year)
+        && !SinceWord.IsMatch(clause);
 
     /// <summary>What is left of the words before an amount after verbs, articles and leaders are taken off.</summary>
     private static string Item(string raw)
     {
         var text = raw;
         // "fish and chips" is one thing; "we tune grands and a tuning is" are two.
-        var cut = ItemCut.Matches(text).LastOrDefault(m => m.Index + m.Length < text.TrimEnd().Length - 1 && (!m.Value.Any(char.IsLetter) || Verb.IsMatch(text[..m.Index])));
-        if (cut is not null) text = text[(cut.Index + cut.Length)..];
+        var cut = ItemCut
+            .Matches(text)
+            .LastOrDefault(m =>
+                m.Index + m.Length < text.TrimEnd().Length - 1 && (!m.Value.Any(char.IsLetter) || Verb.IsMatch(text[..m.Index]))
+            );
+        if (cut is not null)
+            text = text[(cut.Index + cut.Length)..];
         text = Closing.Replace(Dots.Replace(text, " "), "");
         for (var n = 0; n < 5; n++)
         {
             var was = text;
             text = ItemEnd.Replace(text.Trim(' ', ',', '.', '-', '–', '—', ':', '|', '=', '(', '*', '•', '~', '…', '/', '→', '>'), "");
             text = ItemStart.Replace(text, "");
-            if (text == was) break;
+            if (text == was)
+                break;
         }
         text = text.Trim(' ', ',', '.', '-', '–', '—', ':', '|', '=', '*', '•', '(');
-        if (text.Count(c => c == ')') > text.Count(c => c == '(')) text = text.TrimEnd(')');
+        if (text.Count(c => c == ')') > text.Count(c => c == '('))
+            text = text.TrimEnd(')');
         return text;
     }
 
     private static string? NoteIn(string after)
     {
         var m = Note.Match(after);
-        return m.Success ? m.Groups[1].Value.Trim(' ', '(', ')', ',', '.') is { Length: > 1 and < 70 } s ? s : null : null;
+        return m.Success
+            ? m.Groups[1].Value.Trim(' ', '(', ')', ',', '.') is { Length: > 1 and < 70 } s
+                ? s
+                : null
+            : null;
     }
 
     private static bool After(string after) => UnitAfter.IsMatch(after);
@@ -185,75 +337,224 @@ public static class PriceFinder
     private static (decimal Amount, string? Currency)? Value(Match m, string country)
     {
         var sign = (m.Groups["s1"].Value + m.Groups["s2"].Value).Trim();
-        if (Parse(m.Groups["n"].Value + m.Groups["n2"].Value) is not { } amount || amount > 1_000_000) return null;
-        if (sign is "p" or "pence" or "ct" or "cent" or "cents") amount /= 100;
+        if (Parse(m.Groups["n"].Value + m.Groups["n2"].Value) is not { } amount || amount > 1_000_000)
+            return null;
+        if (sign is "p" or "pence" or "ct" or "cent" or "cents")
+            amount /= 100;
         return (amount, CurrencyOf(sign) ?? Currency(country));
     }
 
-    private static string? CurrencyOf(string sign) => sign switch
-    {
-        _ when sign.Contains('£') || PoundWord.IsMatch(sign) => "GBP",
-        _ when sign.Contains('€') || EuroWord.IsMatch(sign) => "EUR",
-        _ when sign.Contains("CHF", StringComparison.OrdinalIgnoreCase) || sign.StartsWith("Fr", StringComparison.Ordinal) || sign.StartsWith("SFr", StringComparison.Ordinal) => "CHF",
-        _ when sign.Contains("CA$", StringComparison.Ordinal) || sign.Contains("CAD", StringComparison.OrdinalIgnoreCase) || sign.StartsWith("C$", StringComparison.Ordinal) => "CAD",
-        _ when sign.Contains("AU$", StringComparison.Ordinal) || sign.Contains("AUD", StringComparison.OrdinalIgnoreCase) || sign.StartsWith("A$", StringComparison.Ordinal) => "AUD",
-        _ when sign.Contains("USD", StringComparison.OrdinalIgnoreCase) || sign.StartsWith("US$", StringComparison.Ordinal) => "USD",
-        _ => null,
-    };
+    private static string? CurrencyOf(string sign) =>
+        sign switch
+        {
+            _ when sign.Contains('£') || PoundWord.IsMatch(sign) => "GBP",
+            _ when sign.Contains('€') || EuroWord.IsMatch(sign) => "EUR",
+            _ when sign.Contains("CHF", StringComparison.OrdinalIgnoreCase)
+                    || sign.StartsWith("Fr", StringComparison.Ordinal)
+                    || sign.StartsWith("SFr", StringComparison.Ordinal) => "CHF",
+            _ when sign.Contains("CA$", StringComparison.Ordinal)
+                    || sign.Contains("CAD", StringComparison.OrdinalIgnoreCase)
+                    || sign.StartsWith("C$", StringComparison.Ordinal) => "CAD",
+            _ when sign.Contains("AU$", StringComparison.Ordinal)
+                    || sign.Contains("AUD", StringComparison.OrdinalIgnoreCase)
+                    || sign.StartsWith("A$", StringComparison.Ordinal) => "AUD",
+            _ when sign.Contains("USD", StringComparison.OrdinalIgnoreCase) || sign.StartsWith("US$", StringComparison.Ordinal) => "USD",
+            _ => null,
+        };
 
     /// <summary>ISO 4217 code of a country's money.</summary>
-    public static string Currency(string country) => country switch { "GB" => "GBP", "US" => "USD", "CA" => "CAD", "AU" => "AUD", "CH" => "CHF", "NZ" => "NZD", _ => "EUR" };
+    public static string Currency(string country) =>
+        country switch
+        {
+            "GB" => "GBP",
+            "US" => "USD",
+            "CA" => "CAD",
+            "AU" => "AUD",
+            "CH" => "CHF",
+            "NZ" => "NZD",
+            _ => "EUR",
+        };
 
     /// <summary>"1,250.00", "1.250,00", "1'250.-", "45,-", "12,50".</summary>
     public static decimal? Parse(string text)
     {
         var t = text.Trim().Replace("'", "").Replace("’", "").Replace(" ", "").Replace("\u00a0", "");
         t = TrailingDash.Replace(t, "");
-        int dot = t.LastIndexOf('.'), comma = t.LastIndexOf(',');
-        if (dot >= 0 && comma >= 0) t = dot > comma ? t.Replace(",", "") : t.Replace(".", "").Replace(',', '.');
-        else if (comma >= 0) t = t.Length - comma - 1 == 3 && t.Count(c => c == ',') >= 1 && !t.StartsWith("0,", StringComparison.Ordinal) ? t.Replace(",", "") : t.Replace(',', '.');
-        else if (dot >= 0 && t.Length - dot - 1 == 3) t = t.Replace(".", "");
+        int dot = t.LastIndexOf('.'),
+            comma = t.LastIndexOf(',');
+        if (dot >= 0 && comma >= 0)
+            t = dot > comma ? t.Replace(",", "") : t.Replace(".", "").Replace(',', '.');
+        else if (comma >= 0)
+            t =
+                t.Length - comma - 1 == 3 && t.Count(c => c == ',') >= 1 && !t.StartsWith("0,", StringComparison.Ordinal)
+                    ? t.Replace(",", "")
+                    : t.Replace(',', '.');
+        else if (dot >= 0 && t.Length - dot - 1 == 3)
+            t = t.Replace(".", "");
         return decimal.TryParse(t, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var d) ? d : null;
     }
 
     private const string Figure = @"\d{1,3}(?:[.,'’\u00a0 ]\d{3})+(?:[.,]\d{2})?|\d+(?:[.,]\d{1,2}(?!\d))?";
 
-    private static readonly Regex Amount = new(@"(?<s1>£|€|US\$|CA\$|AU\$|C\$|A\$|\$|\bCHF|\bSFr\.?|\bFr\.(?=\s?\d)|\bEUR|\bGBP|\bUSD|\bCAD|\bAUD)\s?(?<n>" + Figure + @")(?:,-|\.-|\.–|,–)?(?![\d%])|(?<![\w.,/-])(?<n2>" + Figure + @")(?:,-|\.-|\.–|,–)?\s?(?<s2>€|£|\$|EUR\b|CHF\b|Euros?\b|euros?\b|pounds?\b|quid\b|Franken\b|Fr\.(?!\w)|francs?\b|dollars?\b|bucks\b|GBP\b|USD\b|p\b(?! ?m)|pence\b)");
-    private static readonly Regex Bare = new(@"^(?<from>from|ab|à partir de|dès|desde)?\s*(?<n>\d{1,3}(?:[.,]\d{3})*(?:[.,]\d{1,2})?)(?:,-|\.-)?\+?$", RegexOptions.IgnoreCase);
-    private static readonly Regex Trailing = new(@"^(?<item>\p{L}.{1,70}?)(?:\s*[.…_·–—:-]{2,}\s*|\s*[:–—|]\s*|\s{2,}|\s+)(?<from>from |ab |dès |desde )?(?<n>\d{1,4}(?:[.,]\d{2})?)(?:,-|\.-)?\s*$", RegexOptions.IgnoreCase);
-    private static readonly Regex PriceHead = new(@"\b(?:pric\w+|rates?|costs?|fees?|tariffs?|charges?|amount|menu|preise?|preisliste|kosten|tarife?|honorar|betrag|prix|tarifs?|montant|carte|precios?|tarifas?|importe|coste|£|€|\$)\b|[£€]|\bCHF\b", RegexOptions.IgnoreCase);
-    private static readonly Regex PlainPriceHead = new(@"^(?:(?:our |unsere |nos )?(?:price|prices|rate|cost|preis|preise|prix|tarif|precio|precios|amount|fee|betrag)s?)(?:\s*[(\[]?.{0,8})?$", RegexOptions.IgnoreCase);
-    private static readonly Regex ItemHead = new(@"\b(?:item|service|treatment|job|description|work|product|what|dish|room|class|leistung|bezeichnung|behandlung|artikel|arbeit|prestation|service|désignation|article|soin|servicio|concepto|trabajo|tratamiento|producto)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex NoteHead = new(@"\b(?:notes?|remarks?|comment|details?|includes?|per|unit|duration|time|hinweis|bemerkung|dauer|einheit|inklusive|remarque|durée|unité|notas?|observaciones|duración|unidad)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Amount = new(
+        @"(?<s1>£|€|US\$|CA\$|AU\$|C\$|A\$|\$|\bCHF|\bSFr\.?|\bFr\.(?=\s?\d)|\bEUR|\bGBP|\bUSD|\bCAD|\bAUD)\s?(?<n>"
+            + Figure
+            + @")(?:,-|\.-|\.–|,–)?(?![\d%])|(?<![\w.,/-])(?<n2>"
+            + Figure
+            + @")(?:,-|\.-|\.–|,–)?\s?(?<s2>€|£|\$|EUR\b|CHF\b|Euros?\b|euros?\b|pounds?\b|quid\b|Franken\b|Fr\.(?!\w)|"
+            + @"francs?\b|dollars?\b|bucks\b|GBP\b|USD\b|p\b(?! "
+            + @"?m)|pence\b)"
+    );
+    private static readonly Regex Bare = new(
+        @"^(?<from>from|ab|à partir de|dès|desde)?\s*(?<n>\d{1,3}(?:[.,]\d{3})*(?:[.,]\d{1,2})?)(?:,-|\.-)?\+?$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Trailing = new(
+        @"^(?<item>\p{L}.{1,70}?)(?:\s*[.…_·–—:-]{2,}\s*|\s*[:–—|]\s*|\s{2,}|\s+)(?<from>from |ab |dès |desde "
+            + @")?(?<n>\d{1,4}(?:[.,]\d{2})?)(?:,-|\.-)?\s*$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex PriceHead = new(
+        @"\b(?:pric\w+|rates?|costs?|fees?|tariffs?|charges?|amount|menu|preise?|preisliste|kosten|tarife?|honorar|betrag|prix|"
+            + @"tarifs?|montant|carte|precios?|tarifas?|importe|coste|£|€|\$)\b|[£€]|\bCHF\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex PlainPriceHead = new(
+        @"^(?:(?:our |unsere |nos "
+            + @")?(?:price|prices|rate|cost|preis|preise|prix|tarif|precio|precios|amount|fee|betrag)s?)(?:\s*[(\[]?.{0,8})?$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex ItemHead = new(
+        @"\b(?:item|service|treatment|job|description|work|product|what|dish|room|class|leistung|bezeichnung|behandlung|artikel|"
+            + @"arbeit|prestation|service|désignation|article|soin|servicio|concepto|trabajo|tratamiento|producto)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex NoteHead = new(
+        @"\b(?:notes?|remarks?|comment|details?|includes?|per|unit|duration|time|hinweis|bemerkung|dauer|einheit|inklusive|remarque|"
+            + @"durée|unité|notas?|observaciones|duración|unidad)\b",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex Currencies = new(@"^(?:EUR|GBP|USD|CHF|CAD|AUD|€|£|\$)$");
-    private static readonly Regex FromWord = new(@"(?:\bfrom|\bstarting (?:at|from)|\bstarts? (?:at|from)|\bab|\bà partir de|\bdès|\bdesde|\ba partir de|\bmin(?:imum|\.)?|\bat least|\bupwards of)\s*$", RegexOptions.IgnoreCase);
-    private static readonly Regex PlusAfter = new(@"^\s*(?:\+|and up|upwards|onwards|or more|et plus|y más|aufwärts)", RegexOptions.IgnoreCase);
+    private static readonly Regex FromWord = new(
+        @"(?:\bfrom|\bstarting (?:at|from)|\bstarts? (?:at|from)|\bab|\bà partir de|\bdès|\bdesde|\ba partir "
+            + @"de|\bmin(?:imum|\.)?|\bat least|\bupwards of)\s*$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex PlusAfter = new(
+        @"^\s*(?:\+|and up|upwards|onwards|or more|et plus|y más|aufwärts)",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex RangeGap = new(@"^\s*(?:-|–|—|to|bis|à|a|and)\s*$", RegexOptions.IgnoreCase);
-    private static readonly Regex Million = new(@"^\s*(?:m\b|mn\b|million|mio\b|millionen|millions|millones|k\b|,000|bn\b|\.000)", RegexOptions.IgnoreCase);
-    private static readonly Regex UnitAfter = new(@"^\s*(?:off\b|discount|rabatt|de (?:réduction|remise|descuento)|nachlass|voucher|gutschein)", RegexOptions.IgnoreCase);
-    private static readonly Regex Budget = new(@"\b(?:budget|turnover|revenue|takings|profit|wages?|salary|salaries|rent|mortgage|loan|insur\w+|liability|indemnity|cover(?:ed|age)? (?:for|of|up)|deposit on|our fee|website (?:cost|price|for)|for the (?:web)?site|(?:web)?site (?:should|can|may|must)|per month for (?:the )?(?:web)?site|hosting|domain|spend|spent|paid|afford|invoice|raised|donat\w+|worth|fine of|grant|charity|umsatz|miete|gehalt|versicher\w+|haftpflicht\w*|für die (?:web)?(?:site|seite|website)|kaution|rechnung|ausgeben|gespendet|chiffre d'affaires|loyer|assurance|responsabilité civile|garantie décennale|pour le site|facture|presupuesto (?:es|de|para la web|máximo)|facturación|alquiler|seguro|responsabilidad civil|para la web|fianza|competitors?|others charge|elsewhere|konkurrenz|woanders|ailleurs|en otros)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex NotAList = new(@"\b(?:budget|suppliers?|competitors?|last year|old prices?|insurance|turnover|lieferanten|konkurrenz|umsatz|fournisseurs|concurrents|proveedores|competencia)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex NotCharged = new(@"\b(?:no charge|don'?t charge|do not charge|free of charge)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex WasWord = new(@"\b(?:was|were|used to (?:be|cost)|previously|instead of|not|formerly|war|waren|kostete|statt|nicht|früher|vorher|était|étaient|au lieu de|non pas|pas|era|eran|en vez de|antes|costaba|no)\s*(?:only |nur |still |noch |encore |just )?\s*$", RegexOptions.IgnoreCase);
-    private static readonly Regex PastBefore = new(@"\b(?:was|were|used to|old price|previously|last year|until|war|alte[rn]? preis|früher|bisher|était|ancien|avant|era|antes|antiguo)\b[^,;]*$", RegexOptions.IgnoreCase);
-    private static readonly Regex OldAfter = new(@"^\s*(?:last year|in 20\d\d|back then|before that|letztes jahr|l'an dernier|l'année dernière|el año pasado)", RegexOptions.IgnoreCase);
-    private static readonly Regex YearWord = new(@"\b(?:in|for|from|prices?|preise?|tarifs?|precios?|stand|year|jahr)\s+(20\d\d)\b(?!\s*(?:onwards|on\b|-))", RegexOptions.IgnoreCase);
-    private static readonly Regex SinceWord = new(@"\b(?:since|seit|depuis|desde|valid from|gültig ab|founded|est)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex ItemCut = new(@"(?:[;!?]|:\s+(?=\p{L})(?!from|ab\b|à partir|dès|desde|only|just|now)|(?<!\d)[.](?=\s)|,\s+(?=\p{L})|\s(?:and|und|et|y|but|aber|mais|pero|then|plus|while|whereas|sowie|or|oder|ou)\s(?=\S)|\)\s)", RegexOptions.IgnoreCase);
+    private static readonly Regex Million = new(
+        @"^\s*(?:m\b|mn\b|million|mio\b|millionen|millions|millones|k\b|,000|bn\b|\.000)",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex UnitAfter = new(
+        @"^\s*(?:off\b|discount|rabatt|de (?:réduction|remise|descuento)|nachlass|voucher|gutschein)",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Budget = new(
+        @"\b(?:budget|turnover|revenue|takings|profit|wages?|salary|salaries|rent|mortgage|loan|insur\w+|liability|indemnity|"
+            + @"cover(?:ed|age)? "
+            + @"(?:for|of|up)|deposit on|our fee|website (?:cost|price|for)|for the (?:web)?site|(?:web)?site (?:should|can|may|must)|per "
+            + @"month for (?:the )?(?:web)?site|hosting|domain|spend|spent|paid|afford|invoice|raised|donat\w+|worth|fine "
+            + @"of|grant|charity|umsatz|miete|gehalt|versicher\w+|haftpflicht\w*|für die "
+            + @"(?:web)?(?:site|seite|website)|kaution|rechnung|ausgeben|gespendet|chiffre d'affaires|loyer|assurance|responsabilité "
+            + @"civile|garantie décennale|pour le site|facture|presupuesto (?:es|de|para la "
+            + @"web|máximo)|facturación|alquiler|seguro|responsabilidad civil|para la web|fianza|competitors?|others "
+            + @"charge|elsewhere|konkurrenz|woanders|ailleurs|en otros)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex NotAList = new(
+        @"\b(?:budget|suppliers?|competitors?|last year|old "
+            + @"prices?|insurance|turnover|lieferanten|konkurrenz|umsatz|fournisseurs|concurrents|proveedores|competencia)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex NotCharged = new(
+        @"\b(?:no charge|don'?t charge|do not charge|free of charge)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex WasWord = new(
+        @"\b(?:was|were|used to (?:be|cost)|previously|instead "
+            + @"of|not|formerly|war|waren|kostete|statt|nicht|früher|vorher|était|étaient|au lieu de|non pas|pas|era|eran|en vez "
+            + @"de|antes|costaba|no)\s*(?:only |nur |still |noch |encore |just )?\s*$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex PastBefore = new(
+        @"\b(?:was|were|used to|old price|previously|last year|until|war|alte[rn]? "
+            + @"preis|früher|bisher|était|ancien|avant|era|antes|antiguo)\b[^,;]*$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex OldAfter = new(
+        @"^\s*(?:last year|in 20\d\d|back then|before that|letztes jahr|l'an dernier|l'année dernière|el año pasado)",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex YearWord = new(
+        @"\b(?:in|for|from|prices?|preise?|tarifs?|precios?|stand|year|jahr)\s+(20\d\d)\b(?!\s*(?:onwards|on\b|-))",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex SinceWord = new(
+        @"\b(?:since|seit|depuis|desde|valid from|gültig ab|founded|est)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex ItemCut = new(
+        @"(?:[;!?]|:\s+(?=\p{L})(?!from|ab\b|à "
+            + @"partir|dès|desde|only|just|now)|(?<!\d)[.](?=\s)|,\s+(?=\p{L})|\s(?:and|und|et|y|but|aber|mais|pero|then|plus|while|"
+            + @"whereas|sowie|or|oder|ou)\s(?=\S)|\)\s)",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex Also = new(@"^\s*(?:\p{L}+\s+){0,2}(?:and|or|und|oder|et|ou|y|o)\s*$", RegexOptions.IgnoreCase);
     private static readonly Regex PerUnit = new(@"^\s*(?:/|per\b|an?\b|pro\b|je\b|par\b|l'|por\b)", RegexOptions.IgnoreCase);
     private static readonly Regex Closing = new(@"\s*\([^)]*\)\s*[:–-]?\s*$");
-    private static readonly Regex Verb = new(@"\b(?:is|are|was|we|i|they|it|you|do|ist|sind|wir|ich|nous|est|sont|je|es|son|somos|hacemos)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex Anaphor = new(@"^(?:make (?:it|that)|it|that|it'?s|that'?s|this|call it|more like|neu|macht|das|c'est|ça|eso|es)?$", RegexOptions.IgnoreCase);
+    private static readonly Regex Verb = new(
+        @"\b(?:is|are|was|we|i|they|it|you|do|ist|sind|wir|ich|nous|est|sont|je|es|son|somos|hacemos)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Anaphor = new(
+        @"^(?:make (?:it|that)|it|that|it'?s|that'?s|this|call it|more like|neu|macht|das|c'est|ça|eso|es)?$",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex Dots = new(@"(?:\s*[.·…_]){2,}");
-    private static readonly Regex ItemEnd = new(@"(?:^|\s)(?:is|are|it's|costs?|comes? (?:to|in at)|at|for|from|charged?(?: at)?|we charge|i charge|we ask|now|will be|would be|should be|starts?(?: at)?|starting(?: at)?|begins? at|only|just|about|around|approx\.?|roughly|priced(?: at)?|works out(?: at)?|goes? for|sells? for|up to|ab|kostet|kosten|kommt auf|liegt bei|beträgt|für|zu|je|nur|jetzt|künftig|sind|ist|ca\.?|von|coûte(?:nt)?|à|est(?: à)?|sont à|à partir de|dès|pour|désormais|maintenant|seulement|cuesta[n]?|son|es|vale[n]?|por|a|desde|sale(?: por)?|ahora|a partir de|to|cost|price|preis|prix|precio|=|the|a|an|of|minimum|min\.?|per|pro|until|bis|actually|stays?(?: at)?|remains?(?: at)?|goes up to|up|usually|normally|still|adds?|extra|another|zusätzlich|plus|sólo|solo)$", RegexOptions.IgnoreCase);
-    private static readonly Regex ItemStart = new(@"^(?:and|und|et|y|or|but|plus|also|the|a|an|our|your|my|for|we (?:charge|do|offer|take|ask)|i charge|we'?d|it(?:'s| is)|prices?\s*:|price (?:for|of) (?:an? |the )?|cost (?:of|for) (?:an? |the )?|actually|sorry|no|now|correction|from now on|e\.g\.|so|then|while|a full|die|der|das|den|ein|eine|einen|für|eine?r?|unser\w*|ab sofort|jetzt|nein|preis für|le|la|les|l'|l’|un|une|des|notre|pour|prix|el|los|las|una|por|nuestr[oa]s?|del?|precio de|at|with|in|on|per|there'?s|they are|that'?s|each|•|·)(?:\s+|(?<=['’]))", RegexOptions.IgnoreCase);
-    private static readonly Regex ForItem = new(@"^\s*(?:(?:/|per |an? |pro |je )\s?\p{L}+\s+)?(?:for|per|für|pro|pour|par|por|para)\s+([^,;.]{2,60})", RegexOptions.IgnoreCase);
+    private static readonly Regex ItemEnd = new(
+        @"(?:^|\s)(?:is|are|it's|costs?|comes? (?:to|in at)|at|for|from|charged?(?: at)?|we charge|i charge|we ask|now|will "
+            + @"be|would be|should be|starts?(?: at)?|starting(?: at)?|begins? at|only|just|about|around|approx\.?|roughly|priced(?: "
+            + @"at)?|works out(?: at)?|goes? for|sells? for|up to|ab|kostet|kosten|kommt auf|liegt "
+            + @"bei|beträgt|für|zu|je|nur|jetzt|künftig|sind|ist|ca\.?|von|coûte(?:nt)?|à|est(?: à)?|sont à|à partir "
+            + @"de|dès|pour|désormais|maintenant|seulement|cuesta[n]?|son|es|vale[n]?|por|a|desde|sale(?: por)?|ahora|a partir "
+            + @"de|to|cost|price|preis|prix|precio|=|the|a|an|of|minimum|min\.?|per|pro|until|bis|actually|stays?(?: at)?|remains?(?: "
+            + @"at)?|goes up to|up|usually|normally|still|adds?|extra|another|zusätzlich|plus|sólo|solo)$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex ItemStart = new(
+        @"^(?:and|und|et|y|or|but|plus|also|the|a|an|our|your|my|for|we (?:charge|do|offer|take|ask)|i charge|we'?d|it(?:'s| "
+            + @"is)|prices?\s*:|price (?:for|of) (?:an? |the )?|cost (?:of|for) (?:an? |the )?|actually|sorry|no|now|correction|from now "
+            + @"on|e\.g\.|so|then|while|a full|die|der|das|den|ein|eine|einen|für|eine?r?|unser\w*|ab sofort|jetzt|nein|preis "
+            + @"für|le|la|les|l'|l’|un|une|des|notre|pour|prix|el|los|las|una|por|nuestr[oa]s?|del?|precio "
+            + @"de|at|with|in|on|per|there'?s|they are|that'?s|each|•|·)(?:\s+|(?<=['’]))",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex ForItem = new(
+        @"^\s*(?:(?:/|per |an? |pro |je )\s?\p{L}+\s+)?(?:for|per|für|pro|pour|par|por|para)\s+([^,;.]{2,60})",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex SentenceEnd = new(@"\p{Ll}{2}[.!?]\s+$");
-    private static readonly Regex WasFor = new(@"^\s*(?:for|für|pour|por|para)\s[^,;]{2,60}(?:,|\sand|\sund|\set|\sy)\s*$", RegexOptions.IgnoreCase);
+    private static readonly Regex WasFor = new(
+        @"^\s*(?:for|für|pour|por|para)\s[^,;]{2,60}(?:,|\sand|\sund|\set|\sy)\s*$",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex Leader = new(@"[.…_·]{2,}\s*$|\s[–—-]\s*$|:\s*$");
-    private static readonly Regex Note = new(@"^\s*(\([^)]{2,70}\)|(?:per|an?|each|/|pro|je|par|por|inc(?:l\w*)?\.?|plus|inkl\w*\.?|zzgl\.?|TTC|HT|más|IVA)\s?[^,;.|]{1,50}|per\s+\w+)", RegexOptions.IgnoreCase);
-    private static readonly Regex NotItem = new(@"^(?:charges?|we charge|total|subtotal|sum|summe|gesamt|vat|mwst|ust|iva|tva|price|prices|preis|preise|prix|tarifs?|precios?|cost|it|that|they|this|deposit|call[- ]?out|eur|gbp|item)$|\b(?:phone|tel|fax|e-?mail|opening|hours|open)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Note = new(
+        @"^\s*(\([^)]{2,70}\)|(?:per|an?|each|/|pro|je|par|por|inc(?:l\w*)?\.?|plus|inkl\w*\.?|zzgl\.?|TTC|HT|más|IVA)\s?[^,;.|]{1,"
+            + @"50}|per\s+\w+)",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex NotItem = new(
+        @"^(?:charges?|we "
+            + @"charge|total|subtotal|sum|summe|gesamt|vat|mwst|ust|iva|tva|price|prices|preis|preise|prix|tarifs?|precios?|"
+            + @"cost|it|that|they|this|deposit|call[- "
+            + @"]?out|eur|gbp|item)$|\b(?:phone|tel|fax|e-?mail|opening|hours|open)\b",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex Words = new(@"[\p{L}\d]+");
     private static readonly Regex TrailingDash = new(@"(?:,-|\.-|\.–|,–)$");
     private static readonly Regex PoundWord = new(@"£|GBP|pounds?|quid|^p$|pence", RegexOptions.IgnoreCase);

@@ -17,21 +17,37 @@ public sealed class SiteChanges(IServiceScopeFactory scopes, ILogger<SiteChanges
 {
     private readonly ConcurrentDictionary<Channel<SiteChange>, Guid> _open = new();
 
-    /// <summary>Changes of a site from now on, until the caller leaves. One who reads too slowly misses the oldest: the newest says all.</summary>
+    /// <summary>
+    /// Changes of a site from now on, until the caller leaves. One who reads too slowly misses the oldest: the newest says all.
+    /// </summary>
     public async IAsyncEnumerable<SiteChange> OfAsync(Guid site, [EnumeratorCancellation] CancellationToken cancel)
     {
         var mine = Channel.CreateBounded<SiteChange>(new BoundedChannelOptions(16) { FullMode = BoundedChannelFullMode.DropOldest });
         _open[mine] = site;
         using var left = cancel.Register(() => mine.Writer.TryComplete());
-        try { await foreach (var change in mine.Reader.ReadAllAsync(CancellationToken.None)) yield return change; }
-        finally { _open.TryRemove(mine, out _); }
+        try
+        {
+            await foreach (var change in mine.Reader.ReadAllAsync(CancellationToken.None))
+                yield return change;
+        }
+        finally
+        {
+            _open.TryRemove(mine, out _);
+        }
     }
 
     protected override void Heard(string payload)
     {
         var parts = payload.Split(' ', 4);
-        if (parts.Length < 2 || !Guid.TryParse(parts[0], out var site)) return;
-        var change = new SiteChange(int.Parse(parts[1], CultureInfo.InvariantCulture), parts.ElementAtOrDefault(2) ?? "", parts.ElementAtOrDefault(3) ?? "");
-        foreach (var (channel, of) in _open) if (of == site) channel.Writer.TryWrite(change);
+        if (parts.Length < 2 || !Guid.TryParse(parts[0], out var site))
+            return;
+        var change = new SiteChange(
+            int.Parse(parts[1], CultureInfo.InvariantCulture),
+            parts.ElementAtOrDefault(2) ?? "",
+            parts.ElementAtOrDefault(3) ?? ""
+        );
+        foreach (var (channel, of) in _open)
+            if (of == site)
+                channel.Writer.TryWrite(change);
     }
 }

@@ -1,9 +1,9 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
-using Plurimax.Reading.Deciding;
 using Plurimax.Reading;
+using Plurimax.Reading.Deciding;
 using Plurimax.Trades;
 using Plurimax.Web.Jobs;
 using Plurimax.Work.Briefs;
@@ -15,20 +15,57 @@ namespace Plurimax.Web.Briefing;
 public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue trades, TimeProvider clock, OutboxBell bell)
 {
     public async Task<BriefDocument> NowAsync(Site site) =>
-        BriefDocument.Of(site.Client.Facts, trades[site.TradeId], await store.DocumentAsync(site), DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime));
+        BriefDocument.Of(
+            site.Client.Facts,
+            trades[site.TradeId],
+            await store.DocumentAsync(site),
+            DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)
+        );
 
-    public Task<List<SentBrief>> SentAsync(Guid siteId) => db.SentBriefs.AsNoTracking().Where(b => b.SiteId == siteId).OrderByDescending(b => b.CreatedAt).Take(10).ToListAsync();
+    public Task<List<SentBrief>> SentAsync(Guid siteId) =>
+        db.SentBriefs.AsNoTracking().Where(b => b.SiteId == siteId).OrderByDescending(b => b.CreatedAt).Take(10).ToListAsync();
 
     public async Task<string> SendAsync(Site site, string who, string origin, string? to, CancellationToken cancel = default)
     {
         var (token, hash) = PrivateLink.New();
         var now = clock.GetUtcNow();
-        await db.SentBriefs.Where(b => b.SiteId == site.Id && b.EndedAt == null && b.AgreedAt == null).ExecuteUpdateAsync(u => u.SetProperty(b => b.EndedAt, now), cancel);
-        db.Add(new SentBrief { SiteId = site.Id, TokenHash = hash, Document = await NowAsync(site), Who = who, CreatedAt = now });
+        await db
+            .SentBriefs.Where(b => b.SiteId == site.Id && b.EndedAt == null && b.AgreedAt == null)
+            .ExecuteUpdateAsync(u => u.SetProperty(b => b.EndedAt, now), cancel);
+        db.Add(
+            new SentBrief
+            {
+                SiteId = site.Id,
+                TokenHash = hash,
+                Document = await NowAsync(site),
+                Who = who,
+                CreatedAt = now,
+            }
+        );
         if (to is not null)
-            db.Add(await store.LetterAsync(site, to, "What we understood, to agree", $"Hello,\n\nthis is what we understood of your business and of the website you want:\n\n{origin}/agree/{token}\n\nPlease read it through. If it is right, agree with your name; if not, say what should be different.\n\n{who.Split(' ')[0]}\n", now));
+            db.Add(
+                await store.LetterAsync(
+                    site,
+                    to,
+                    "What we understood, to agree",
+                    $"Hello,\n\nthis is what we understood of your business and of the website you want:\n\n{origin}/agree/{token}"
+                        + $"\n\nPlease read it through. If it is right, agree with your name; if not, say what should be different.\n\n"
+                        + $"{who.Split(' ')[0]}\n",
+                    now
+                )
+            );
         store.Wait(site, Party.Client, who);
-        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = "Sent the brief to be agreed", Who = who, At = now });
+        db.Add(
+            new SiteEvent
+            {
+                SiteId = site.Id,
+                Kind = SiteEventKind.Note,
+                Station = site.Station,
+                Text = "Sent the brief to be agreed",
+                Who = who,
+                At = now,
+            }
+        );
         await db.SaveChangesAsync(cancel);
         bell.Ring();
         return token;
@@ -39,36 +76,76 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
     {
         var now = clock.GetUtcNow();
         var open = owed.Where(o => o.ByClient && o.State is OwedState.Open or OwedState.Asked).GroupBy(o => o.Page);
-        var list = string.Join("\n\n", open.Select(g => $"{(g.Key.Length == 0 ? "For the whole site" : $"For the page “{g.Key}”")}\n{string.Join("\n", g.Select(o => $"- {o.What}"))}"));
-        db.Add(await store.LetterAsync(site, to, $"What we still need for {site.Client.Name}", $"Hello,\n\nthese things are still open:\n\n{list}\n\nSend them as they come; each is ticked off when it arrives.\n\n{who.Split(' ')[0]}\n", now));
-        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = "Sent the list of what is owed", Who = who, At = now });
+        var list = string.Join(
+            "\n\n",
+            open.Select(g =>
+                $"{(g.Key.Length == 0 ? "For the whole site" : $"For the page “{g.Key}”")}\n"
+                + $"{string.Join("\n", g.Select(o => $"- {o.What}"))}"
+            )
+        );
+        db.Add(
+            await store.LetterAsync(
+                site,
+                to,
+                $"What we still need for {site.Client.Name}",
+                $"Hello,\n\nthese things are still open:\n\n{list}\n\nSend them as they come; each is ticked off when it "
+                    + $"arrives.\n\n{who.Split(' ')[0]}\n",
+                now
+            )
+        );
+        db.Add(
+            new SiteEvent
+            {
+                SiteId = site.Id,
+                Kind = SiteEventKind.Note,
+                Station = site.Station,
+                Text = "Sent the list of what is owed",
+                Who = who,
+                At = now,
+            }
+        );
         await db.SaveChangesAsync(cancel);
         bell.Ring();
     }
 
     public async Task<SentBrief?> FindAsync(string token)
     {
-        if (PrivateLink.HashOf(token) is not { } hash) return null;
+        if (PrivateLink.HashOf(token) is not { } hash)
+            return null;
         return await db.SentBriefs.Include(b => b.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(b => b.TokenHash == hash);
     }
 
     public async Task OpenedAsync(SentBrief brief)
     {
-        if (brief.OpenedAt is not null) return;
+        if (brief.OpenedAt is not null)
+            return;
         brief.OpenedAt = clock.GetUtcNow();
         await db.SaveChangesAsync();
     }
 
     public async Task AgreeAsync(SentBrief brief, string name)
     {
-        if (brief.AgreedAt is not null) return;
+        if (brief.AgreedAt is not null)
+            return;
         (brief.AgreedBy, brief.AgreedAt) = (name, clock.GetUtcNow());
         store.Wait(brief.Site, Party.Us, name);
-        db.Add(new SiteEvent { SiteId = brief.SiteId, Kind = SiteEventKind.Note, Station = brief.Site.Station, Text = $"{name} agreed the brief", Who = name, At = clock.GetUtcNow() });
+        db.Add(
+            new SiteEvent
+            {
+                SiteId = brief.SiteId,
+                Kind = SiteEventKind.Note,
+                Station = brief.Site.Station,
+                Text = $"{name} agreed the brief",
+                Who = name,
+                At = clock.GetUtcNow(),
+            }
+        );
         await db.SaveChangesAsync();
     }
 
-    /// <summary>What the client would have different, in all and part by part. What can be read out of it waits on the Brief to be confirmed.</summary>
+    /// <summary>
+    /// What the client would have different, in all and part by part. What can be read out of it waits on the Brief to be confirmed.
+    /// </summary>
     public async Task WishAsync(SentBrief brief, string name, string words, IReadOnlyList<(string Title, string Words)> parts)
     {
         var now = clock.GetUtcNow();
@@ -76,10 +153,26 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         await using var transaction = await db.Database.BeginTransactionAsync();
         brief.Wish = wish;
         store.Wait(brief.Site, Party.Us, name);
-        db.Add(new SiteEvent { SiteId = brief.SiteId, Kind = SiteEventKind.Note, Station = brief.Site.Station, Text = $"{name} wants the brief changed: {(wish.Length > 140 ? wish[..139] + "…" : wish)}", Who = name, At = now });
+        db.Add(
+            new SiteEvent
+            {
+                SiteId = brief.SiteId,
+                Kind = SiteEventKind.Note,
+                Station = brief.Site.Station,
+                Text = $"{name} wants the brief changed: {(wish.Length > 140 ? wish[..139] + "…" : wish)}",
+                Who = name,
+                At = now,
+            }
+        );
         await db.SaveChangesAsync();
-        var reading = FactReading.Of([SourceText.Of("the client's words on the brief", wish)], DateOnly.FromDateTime(now.UtcDateTime), trades);
-        await store.WaitingAsync(brief.Site.ClientId, f => Confirming.Add(f, Confirming.Of(reading, TradeFacts.Of(trades[brief.Site.TradeId])), FactSource.Client, name, now));
+        var reading = FactReading.Of(
+            [SourceText.Of("the client's words on the brief", wish)],
+            DateOnly.FromDateTime(now.UtcDateTime),
+            trades
+        );
+        await store.WaitingAsync(brief.Site.ClientId, f =>
+            Confirming.Add(f, Confirming.Of(reading, TradeFacts.Of(trades[brief.Site.TradeId])), FactSource.Client, name, now)
+        );
         await transaction.CommitAsync();
     }
 }

@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
+using Plurimax.Reading;
 using Plurimax.Reading.Deciding;
 using Plurimax.Reading.Finders;
-using Plurimax.Reading;
 using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Jobs;
@@ -24,26 +24,71 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     /// <param name="rights">After the handoff: only what the client may change is asked, known or not.</param>
     public static ImmutableArray<string> QuestionsFor(FactSheet facts, TradeTemplate trade, ClientRights? rights = null)
     {
-        if (rights is not null) return [.. rights.Facts(TradeFacts.Of(trade)).Where(d => d.ForClient).OrderByDescending(d => facts[d.Id] is not null).Take(MostQuestions).Select(d => d.Id)];
+        if (rights is not null)
+            return
+            [
+                .. rights
+                    .Facts(TradeFacts.Of(trade))
+                    .Where(d => d.ForClient)
+                    .OrderByDescending(d => facts[d.Id] is not null)
+                    .Take(MostQuestions)
+                    .Select(d => d.Id),
+            ];
         var catalogue = TradeFacts.Of(trade);
         var asked = catalogue.Where(d => facts.Marks.TryGetValue(d.Id, out var m) && m == FactMark.AskedClient).ToList();
-        var open = Readiness.Of(facts, trade).Questions.Where(q => q.Fact.ForClient && !asked.Contains(q.Fact) && facts[q.Fact.Id] is not { Confirmed: true }).Select(q => q.Fact);
+        var open = Readiness
+            .Of(facts, trade)
+            .Questions.Where(q => q.Fact.ForClient && !asked.Contains(q.Fact) && facts[q.Fact.Id] is not { Confirmed: true })
+            .Select(q => q.Fact);
         return [.. asked.Concat(open).Take(MostQuestions).Select(d => d.Id)];
     }
 
     /// <summary>Makes a link of 256 random bits, of which only the hash is stored, and mails it. An earlier link ends.</summary>
-    public async Task<(Intake Intake, string Token)> SendAsync(Site site, string who, string origin, string? to, string? language = null, CancellationToken cancel = default)
+    public async Task<(Intake Intake, string Token)> SendAsync(
+        Site site,
+        string who,
+        string origin,
+        string? to,
+        string? language = null,
+        CancellationToken cancel = default
+    )
     {
         var (token, hash) = PrivateLink.New();
         var now = clock.GetUtcNow();
         var words = FormWords.For(language ?? FormWords.Of(site.Client.Facts));
         await EndAsync(site.Id, cancel);
-        var intake = new Intake { SiteId = site.Id, TokenHash = hash, Questions = QuestionsFor(site.Client.Facts, trades[site.TradeId], await RightsAsync(site, cancel)), Language = words.Language, Who = who, CreatedAt = now };
+        var intake = new Intake
+        {
+            SiteId = site.Id,
+            TokenHash = hash,
+            Questions = QuestionsFor(site.Client.Facts, trades[site.TradeId], await RightsAsync(site, cancel)),
+            Language = words.Language,
+            Who = who,
+            CreatedAt = now,
+        };
         db.Add(intake);
         if (to is not null)
-            db.Add(await store.LetterAsync(site, to, words["mail.subject"], words["mail.body", site.Client.Name, $"{origin}/answers/{token}", who.Split(' ')[0]], now));
+            db.Add(
+                await store.LetterAsync(
+                    site,
+                    to,
+                    words["mail.subject"],
+                    words["mail.body", site.Client.Name, $"{origin}/answers/{token}", who.Split(' ')[0]],
+                    now
+                )
+            );
         store.Wait(site, Party.Client, who);
-        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"Questions sent to {(to ?? "the client")}", Who = who, At = now });
+        db.Add(
+            new SiteEvent
+            {
+                SiteId = site.Id,
+                Kind = SiteEventKind.Note,
+                Station = site.Station,
+                Text = $"Questions sent to {(to ?? "the client")}",
+                Who = who,
+                At = now,
+            }
+        );
         await db.SaveChangesAsync(cancel);
         bell.Ring();
         return (intake, token);
@@ -58,31 +103,62 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         intake.RemindedAt = now;
         var left = intake.Questions.Count(q => intake.Typed.GetValueOrDefault(q, "").Length == 0);
         var words = FormWords.For(intake.Language);
-        db.Add(await store.LetterAsync(site, to, words["mail.again"], words["mail.againbody", left, intake.Questions.Length, $"{origin}/answers/{token}", who.Split(' ')[0]], now));
-        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = "Reminded the client of the questions", Who = who, At = now });
+        db.Add(
+            await store.LetterAsync(
+                site,
+                to,
+                words["mail.again"],
+                words["mail.againbody", left, intake.Questions.Length, $"{origin}/answers/{token}", who.Split(' ')[0]],
+                now
+            )
+        );
+        db.Add(
+            new SiteEvent
+            {
+                SiteId = site.Id,
+                Kind = SiteEventKind.Note,
+                Station = site.Station,
+                Text = "Reminded the client of the questions",
+                Who = who,
+                At = now,
+            }
+        );
         await db.SaveChangesAsync(cancel);
         bell.Ring();
     }
 
     public Task EndAsync(Guid siteId, CancellationToken cancel = default) =>
-        db.Intakes.Where(i => i.SiteId == siteId && i.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(i => i.EndedAt, clock.GetUtcNow()), cancel);
+        db
+            .Intakes.Where(i => i.SiteId == siteId && i.EndedAt == null)
+            .ExecuteUpdateAsync(u => u.SetProperty(i => i.EndedAt, clock.GetUtcNow()), cancel);
 
     /// <summary>The form behind a link, ended or not; null where the token is none of ours.</summary>
     public async Task<Intake?> FindAsync(string token, CancellationToken cancel = default)
     {
-        if (PrivateLink.HashOf(token) is not { } hash) return null;
-        return await db.Intakes.Include(i => i.Site).ThenInclude(s => s.Client).Include(i => i.Site.Maker).FirstOrDefaultAsync(i => i.TokenHash == hash, cancel);
+        if (PrivateLink.HashOf(token) is not { } hash)
+            return null;
+        return await db
+            .Intakes.Include(i => i.Site)
+                .ThenInclude(s => s.Client)
+            .Include(i => i.Site.Maker)
+            .FirstOrDefaultAsync(i => i.TokenHash == hash, cancel);
     }
 
-    public Task<Intake?> CurrentAsync(Guid siteId) => db.Intakes.Where(i => i.SiteId == siteId).OrderByDescending(i => i.CreatedAt).FirstOrDefaultAsync();
+    public Task<Intake?> CurrentAsync(Guid siteId) =>
+        db.Intakes.Where(i => i.SiteId == siteId).OrderByDescending(i => i.CreatedAt).FirstOrDefaultAsync();
 
-    /// <summary>Keeps what was typed. What can be read waits on the fact sheet to be confirmed; it takes the place of this form's earlier answer.</summary>
+    /// <summary>
+    /// Keeps what was typed. What can be read waits on the fact sheet to be confirmed; it takes the place of this form's earlier answer.
+    /// </summary>
     /// <returns>What is wrong with it, or null.</returns>
     public async Task<string?> AnswerAsync(Intake intake, string fact, string typed, CancellationToken cancel = default)
     {
-        if (!intake.Questions.Contains(fact)) return "That is not one of the questions.";
-        if (await RightsAsync(intake.Site, cancel) is { } rights && !rights.MayFact(fact)) return "This is looked after by the agency now. Write to them to have it changed.";
-        if (typed.Length > 8_000) return $"That is {typed.Length:N0} characters; up to 8,000 fit.";
+        if (!intake.Questions.Contains(fact))
+            return "That is not one of the questions.";
+        if (await RightsAsync(intake.Site, cancel) is { } rights && !rights.MayFact(fact))
+            return "This is looked after by the agency now. Write to them to have it changed.";
+        if (typed.Length > 8_000)
+            return $"That is {typed.Length:N0} characters; up to 8,000 fit.";
         var definition = TradeFacts.Of(trades[intake.Site.TradeId]).First(d => d.Id == fact);
         var now = clock.GetUtcNow();
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
@@ -92,22 +168,43 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         intake.Typed = typed.Length == 0 ? intake.Typed.Remove(fact) : intake.Typed.SetItem(fact, typed);
         intake.LastAnswerAt = now;
         var country = intake.Site.Client.Facts.Country;
-        object? raw = definition.Shape == FactShape.Address && intake.Site.Client.Facts.Any<AddressValue>("place") is { } place ? AddressOf(typed, place) : typed;
-        var value = typed.Trim().Length == 0 ? (Result: default(FactValue), Problem: (string?)null) : Read(definition, raw, typed, country, DateOnly.FromDateTime(now.UtcDateTime));
-        await store.WaitingAsync(intake.Site.ClientId, sheet =>
-        {
-            var by = $"intake {intake.Id:N}";
-            var without = sheet with { Waiting = sheet.Waiting.RemoveAll(w => w.Fact == fact && w.By == by) };
-            return value.Result is null ? without : Confirming.Add(without, [new Offer(fact, value.Result, .95, new Snippet("the client's form", 0, "", Short(typed), ""))], FactSource.Client, by, now);
-        }, cancel);
+        object? raw =
+            definition.Shape == FactShape.Address && intake.Site.Client.Facts.Any<AddressValue>("place") is { } place
+                ? AddressOf(typed, place)
+                : typed;
+        var value =
+            typed.Trim().Length == 0
+                ? (Result: default(FactValue), Problem: (string?)null)
+                : Read(definition, raw, typed, country, DateOnly.FromDateTime(now.UtcDateTime));
+        await store.WaitingAsync(
+            intake.Site.ClientId,
+            sheet =>
+            {
+                var by = $"intake {intake.Id:N}";
+                var without = sheet with { Waiting = sheet.Waiting.RemoveAll(w => w.Fact == fact && w.By == by) };
+                return value.Result is null
+                    ? without
+                    : Confirming.Add(
+                        without,
+                        [new Offer(fact, value.Result, .95, new Snippet("the client's form", 0, "", Short(typed), ""))],
+                        FactSource.Client,
+                        by,
+                        now
+                    );
+            },
+            cancel
+        );
         await transaction.CommitAsync(cancel);
         return value.Problem;
     }
 
-    /// <summary>What the client may change alone once the site is handed over; null before, while everything goes through a maker.</summary>
+    /// <summary>
+    /// What the client may change alone once the site is handed over; null before, while everything goes through a maker.
+    /// </summary>
     public async Task<ClientRights?> RightsAsync(Site site, CancellationToken cancel = default)
     {
-        if (site.Station < Station.Handoff) return null;
+        if (site.Station < Station.Handoff)
+            return null;
         var settings = await store.SettingsAsync(site, cancel);
         return ClientRights.Of(key => settings[key]);
     }
@@ -115,9 +212,20 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     private static (FactValue? Result, string? Problem) Read(FactDefinition d, object? raw, string typed, string country, DateOnly today)
     {
         var read = FactReader.Read(d, raw, country);
-        if (read.Ok) return (read.Value, null);
+        if (read.Ok)
+            return (read.Value, null);
         // People write as they speak; what the strict form refuses is read like a document.
-        var reading = FactReading.Of([SourceText.Of("the client's form", d.Shape == FactShape.Hours ? $"Opening hours:\n{typed}" : d.Shape == FactShape.Prices ? $"Prices\n{typed}" : typed)], today);
+        var reading = FactReading.Of(
+            [
+                SourceText.Of(
+                    "the client's form",
+                    d.Shape == FactShape.Hours ? $"Opening hours:\n{typed}"
+                        : d.Shape == FactShape.Prices ? $"Prices\n{typed}"
+                        : typed
+                ),
+            ],
+            today
+        );
         var offer = Confirming.Of(reading, FactCatalogue.Common).FirstOrDefault(o => o.Fact == d.Id);
         return offer is not null ? (offer.Value, null) : (null, read.Problem);
     }
@@ -125,8 +233,21 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     private static Dictionary<string, object?> AddressOf(string typed, AddressValue known)
     {
         var read = AddressFinder.InLine(typed);
-        return read is not null ? new() { ["street"] = read.Street, ["town"] = read.Town, ["postcode"] = read.Postcode, ["region"] = read.Region, ["country"] = read.Country }
-            : new() { ["street"] = typed.Split(['\n', ','])[0].Trim() is var first && first != known.Town ? first : null, ["town"] = known.Town, ["country"] = known.Country };
+        return read is not null
+            ? new()
+            {
+                ["street"] = read.Street,
+                ["town"] = read.Town,
+                ["postcode"] = read.Postcode,
+                ["region"] = read.Region,
+                ["country"] = read.Country,
+            }
+            : new()
+            {
+                ["street"] = typed.Split(['\n', ','])[0].Trim() is var first && first != known.Town ? first : null,
+                ["town"] = known.Town,
+                ["country"] = known.Country,
+            };
     }
 
     private static string Short(string s) => s.Length > 120 ? s[..119] + "…" : s;
@@ -139,8 +260,28 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         var site = intake.Site;
         var answered = intake.Questions.Count(q => intake.Typed.GetValueOrDefault(q, "").Length > 0);
         store.Wait(site, Party.Us, site.Client.Name);
-        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"The client answered {answered} of {intake.Questions.Length} questions", Who = site.Client.Name, At = now });
-        if (site.Maker?.Email is { } to) db.Add(OutboxMail.About(site.Id, to, $"{site.Client.Name}: {answered} answers to confirm", $"{site.Client.Name} has answered {answered} of {intake.Questions.Length} questions.\nThey wait on the Brief to be confirmed.\n", now));
+        db.Add(
+            new SiteEvent
+            {
+                SiteId = site.Id,
+                Kind = SiteEventKind.Note,
+                Station = site.Station,
+                Text = $"The client answered {answered} of {intake.Questions.Length} questions",
+                Who = site.Client.Name,
+                At = now,
+            }
+        );
+        if (site.Maker?.Email is { } to)
+            db.Add(
+                OutboxMail.About(
+                    site.Id,
+                    to,
+                    $"{site.Client.Name}: {answered} answers to confirm",
+                    $"{site.Client.Name} has answered {answered} of {intake.Questions.Length} questions.\nThey wait on the Brief to "
+                        + $"be confirmed.\n",
+                    now
+                )
+            );
         await db.SaveChangesAsync(cancel);
         bell.Ring();
     }

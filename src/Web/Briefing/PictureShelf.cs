@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Data.Blobs;
 using Plurimax.Data;
+using Plurimax.Data.Blobs;
 using Plurimax.Design.Pictures;
 using Plurimax.Facts;
 using Plurimax.Sites;
@@ -26,22 +26,44 @@ public sealed class PictureShelf(PlurimaxDb db, IBlobStore blobs)
     public async Task<List<ShelfFile>> ListAsync(Guid? client, SiteDocument site, string find, CancellationToken cancel = default)
     {
         var pattern = $"%{find.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_")}%";
-        var files = await db.ClientFiles.AsNoTracking().Where(f => f.ClientId == client && (find == "" || EF.Functions.ILike(f.Name, pattern) || f.Alt != null && EF.Functions.ILike(f.Alt, pattern) || f.Source != null && EF.Functions.ILike(f.Source, pattern))).OrderByDescending(f => f.At).Take(Most).ToListAsync(cancel);
+        var files = await db
+            .ClientFiles.AsNoTracking()
+            .Where(f =>
+                f.ClientId == client
+                && (
+                    find == ""
+                    || EF.Functions.ILike(f.Name, pattern)
+                    || f.Alt != null && EF.Functions.ILike(f.Alt, pattern)
+                    || f.Source != null && EF.Functions.ILike(f.Source, pattern)
+                )
+            )
+            .OrderByDescending(f => f.At)
+            .Take(Most)
+            .ToListAsync(cancel);
         var used = (site.Files.IsDefault ? [] : site.Files).ToDictionary(f => f.Id);
-        return [.. files.Select(f => new ShelfFile(f, used.GetValueOrDefault(f.Id.ToString("N")[^10..]), [.. site.PlacesOf(f.Id.ToString("N")[^10..]).Select(p => Said(site, p))]))];
+        return
+        [
+            .. files.Select(f => new ShelfFile(
+                f,
+                used.GetValueOrDefault(f.Id.ToString("N")[^10..]),
+                [.. site.PlacesOf(f.Id.ToString("N")[^10..]).Select(p => Said(site, p))]
+            )),
+        ];
     }
 
     /// <summary>A place of the document in words.</summary>
-    private static string Said(SiteDocument site, string place) => place switch
-    {
-        "hero" => "Opening",
-        "about" => "About",
-        _ when place.StartsWith("share ", StringComparison.Ordinal) => $"where {site.FindPage(place[6..])?.Menu.Text} is shared",
-        _ when place.StartsWith("title.", StringComparison.Ordinal) => $"Title of {site.FindPage(place[6..])?.Menu.Text}",
-        _ => site.FindSection(place) is { } f ? $"{SectionKinds.Of(f.Section.Content).Label}, {f.Page.Menu.Text}" : place,
-    };
+    private static string Said(SiteDocument site, string place) =>
+        place switch
+        {
+            "hero" => "Opening",
+            "about" => "About",
+            _ when place.StartsWith("share ", StringComparison.Ordinal) => $"where {site.FindPage(place[6..])?.Menu.Text} is shared",
+            _ when place.StartsWith("title.", StringComparison.Ordinal) => $"Title of {site.FindPage(place[6..])?.Menu.Text}",
+            _ => site.FindSection(place) is { } f ? $"{SectionKinds.Of(f.Section.Content).Label}, {f.Page.Menu.Text}" : place,
+        };
 
-    public Task<ClientFile?> FindAsync(Guid? client, Guid file, CancellationToken cancel = default) => db.ClientFiles.FirstOrDefaultAsync(f => f.Id == file && (f.ClientId == client || f.ClientId == null), cancel);
+    public Task<ClientFile?> FindAsync(Guid? client, Guid file, CancellationToken cancel = default) =>
+        db.ClientFiles.FirstOrDefaultAsync(f => f.Id == file && (f.ClientId == client || f.ClientId == null), cancel);
 
     public async Task DescribeAsync(ClientFile file, string? alt, string? source, bool cleared, CancellationToken cancel = default)
     {
@@ -58,10 +80,23 @@ public sealed class PictureShelf(PlurimaxDb db, IBlobStore blobs)
 
     /// <summary>A small picture of a file; null where there is none.</summary>
     public async Task<byte[]?> SmallAsync(Guid? client, Guid file, CancellationToken cancel = default) =>
-        await db.ClientFiles.AsNoTracking().Where(f => f.Id == file && (f.ClientId == client || f.ClientId == null)).Select(f => f.Hash).FirstOrDefaultAsync(cancel) is { } hash && blobs.Get(hash) is { } bytes ? PhotoMaker.Small(bytes) : null;
+        await db
+            .ClientFiles.AsNoTracking()
+            .Where(f => f.Id == file && (f.ClientId == client || f.ClientId == null))
+            .Select(f => f.Hash)
+            .FirstOrDefaultAsync(cancel)
+            is { } hash
+        && blobs.Get(hash) is { } bytes
+            ? PhotoMaker.Small(bytes)
+            : null;
 
     /// <summary>What the photos of a shelf look like that stand nowhere yet; those that may be used.</summary>
     public ImmutableArray<BatchPhoto> Batch(IEnumerable<ShelfFile> files) =>
-        [.. files.Where(f => f.IsPicture && f.File.Cleared && f.OnSite is null).Select(f => (f.File, Look: f.File.Look ?? (blobs.Get(f.File.Hash) is { } bytes ? PhotoLook.Of(bytes) : null))).Where(x => x.Look is not null)
-            .Select(x => new BatchPhoto(x.File.Id.ToString(), x.File.Name, x.File.Width, x.File.Height, x.Look!))];
+        [
+            .. files
+                .Where(f => f.IsPicture && f.File.Cleared && f.OnSite is null)
+                .Select(f => (f.File, Look: f.File.Look ?? (blobs.Get(f.File.Hash) is { } bytes ? PhotoLook.Of(bytes) : null)))
+                .Where(x => x.Look is not null)
+                .Select(x => new BatchPhoto(x.File.Id.ToString(), x.File.Name, x.File.Width, x.File.Height, x.Look!)),
+        ];
 }

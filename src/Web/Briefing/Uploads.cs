@@ -2,7 +2,9 @@ using Plurimax.Reading.Files;
 
 namespace Plurimax.Web.Briefing;
 
-/// <summary>Files of a form as bytes. One above the bound is cut right behind it, so that it is refused by size and never held whole.</summary>
+/// <summary>
+/// Files of a form as bytes. One above the bound is cut right behind it, so that it is refused by size and never held whole.
+/// </summary>
 public static class Uploads
 {
     /// <summary>Bytes that one request may carry.</summary>
@@ -26,7 +28,8 @@ public static class Uploads
     /// <summary>The bytes of one file; null where it is larger than <paramref name="most"/>.</summary>
     public static async Task<byte[]?> OneAsync(IFormFile file, int most, CancellationToken cancel = default)
     {
-        if (file.Length > most) return null;
+        if (file.Length > most)
+            return null;
         var bytes = new byte[file.Length];
         await using var stream = file.OpenReadStream();
         await stream.ReadExactlyAsync(bytes, cancel);

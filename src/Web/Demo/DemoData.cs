@@ -1,14 +1,14 @@
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Data;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Making.Settings;
+using Plurimax.Reading;
 using Plurimax.Reading.Deciding;
 using Plurimax.Reading.Files;
-using Plurimax.Reading;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
@@ -21,12 +21,37 @@ using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Demo;
 
-/// <summary>The demo scenario: an agency with sites at every station, made through the same code as real ones and then set back in time.</summary>
-public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trades, UserManager<AppUser> users, RoleManager<IdentityRole<Guid>> roles, ProofDesk desk, Publisher publisher, ImportDesk imports, ProspectDesk prospects, ClientDesk clients, TimeProvider clock, StandardShelf shelf, RollOutDesk rollOuts)
+/// <summary>
+/// The demo scenario: an agency with sites at every station, made through the same code as real ones and then set back in time.
+/// </summary>
+public sealed class DemoData(
+    PlurimaxDb db,
+    SiteStore store,
+    TradeCatalogue trades,
+    UserManager<AppUser> users,
+    RoleManager<IdentityRole<Guid>> roles,
+    ProofDesk desk,
+    Publisher publisher,
+    ImportDesk imports,
+    ProspectDesk prospects,
+    ClientDesk clients,
+    TimeProvider clock,
+    StandardShelf shelf,
+    RollOutDesk rollOuts
+)
 {
     public const string Password = "saltmere-harbour";
 
-    private sealed record Plan(string File, string Trade, Station Station, string Maker, int[] Days, int DueIn, Party Waits = Party.Us, string? Domain = null);
+    private sealed record Plan(
+        string File,
+        string Trade,
+        Station Station,
+        string Maker,
+        int[] Days,
+        int DueIn,
+        Party Waits = Party.Us,
+        string? Domain = null
+    );
 
     private const string CallNotes = """
         Call with Ruth Penhallow of Penhallow Pianos
@@ -50,56 +75,165 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
         new("kestrel-driving", "driving-school", Station.Proof, "Mara Oake", [8, 2, 2, 6, 9], -4, Party.Client),
         new("larkfield-honey", "honey-farm", Station.Proof, "Ivo Venn", [9, 1, 3, 4, 4], 3),
         new("quayside-physio", "physiotherapist", Station.Launch, "Mara Oake", [6, 2, 4, 5, 6, 2], 1, Party.Us),
-        new("marram-guesthouse", "guesthouse", Station.Handoff, "Tess Wyke", [5, 2, 2, 4, 5, 2, 1], 2, Party.Us, "marramguesthouse.example"),
-        new("wrenfield-wheels", "bicycle-repair", Station.Care, "Ivo Venn", [3, 1, 1, 3, 4, 1, 1, 6], -8, Party.Client, "wrenfieldwheels.example"),
-        new("saltmere-pianos", "piano-tuner", Station.Care, "Mara Oake", [4, 1, 2, 3, 3, 2, 1, 9], -12, Party.Client, "larkmouthpianos.example"),
+        new(
+            "marram-guesthouse",
+            "guesthouse",
+            Station.Handoff,
+            "Tess Wyke",
+            [5, 2, 2, 4, 5, 2, 1],
+            2,
+            Party.Us,
+            "marramguesthouse.example"
+        ),
+        new(
+            "wrenfield-wheels",
+            "bicycle-repair",
+            Station.Care,
+            "Ivo Venn",
+            [3, 1, 1, 3, 4, 1, 1, 6],
+            -8,
+            Party.Client,
+            "wrenfieldwheels.example"
+        ),
+        new(
+            "saltmere-pianos",
+            "piano-tuner",
+            Station.Care,
+            "Mara Oake",
+            [4, 1, 2, 3, 3, 2, 1, 9],
+            -12,
+            Party.Client,
+            "larkmouthpianos.example"
+        ),
     ];
 
     public async Task LoadAsync()
     {
-        if (await db.Users.AnyAsync()) return;
-        foreach (var role in new[] { "owner", "maker" }) await roles.CreateAsync(new IdentityRole<Guid>(role));
+        if (await db.Users.AnyAsync())
+            return;
+        foreach (var role in new[] { "owner", "maker" })
+            await roles.CreateAsync(new IdentityRole<Guid>(role));
         var makers = new Dictionary<string, AppUser>();
-        foreach (var (name, mail, role) in new[] { ("Ada Tidewell", "ada@tidewrack.example", "owner"), ("Mara Oake", "mara@tidewrack.example", "maker"), ("Ivo Venn", "ivo@tidewrack.example", "maker"), ("Tess Wyke", "tess@tidewrack.example", "maker") })
+        foreach (
+            var (name, mail, role) in new[]
+            {
+                ("Ada Tidewell", "ada@tidewrack.example", "owner"),
+                ("Mara Oake", "mara@tidewrack.example", "maker"),
+                ("Ivo Venn", "ivo@tidewrack.example", "maker"),
+                ("Tess Wyke", "tess@tidewrack.example", "maker"),
+            }
+        )
         {
-            var user = new AppUser { UserName = name, DisplayName = name, Email = mail, EmailConfirmed = true };
+            var user = new AppUser
+            {
+                UserName = name,
+                DisplayName = name,
+                Email = mail,
+                EmailConfirmed = true,
+            };
             var made = await users.CreateAsync(user, Password);
-            if (!made.Succeeded) throw new InvalidOperationException(string.Join("; ", made.Errors.Select(e => e.Description)));
+            if (!made.Succeeded)
+                throw new InvalidOperationException(string.Join("; ", made.Errors.Select(e => e.Description)));
             await users.AddToRoleAsync(user, role);
             makers[name] = user;
         }
         await store.SetAsync(SettingLayer.Agency, "", "agency_name", "Tidewrack Web", "Ada Tidewell");
         await store.SetAsync(SettingLayer.Agency, "", "hosting_fee", "14", "Ada Tidewell");
         await store.SetAsync(SettingLayer.Trade, "physiotherapist", "tone", "expert", "Ada Tidewell");
-        foreach (var plan in Plans) await MakeAsync(plan, makers[plan.Maker]);
+        foreach (var plan in Plans)
+            await MakeAsync(plan, makers[plan.Maker]);
         await StandardsAsync("Ada Tidewell");
         await ProspectsAsync(makers["Mara Oake"]);
     }
 
-    /// <summary>Three standards and who follows them, exceptions with their reasons, a roll-out that is done and a change in hand.</summary>
+    /// <summary>
+    /// Three standards and who follows them, exceptions with their reasons, a roll-out that is done and a change in hand.
+    /// </summary>
     private async Task StandardsAsync(string owner)
     {
         async Task<Standard> Made(string name, string about, params (string Key, string Value)[] values) =>
             (await shelf.CreateAsync(name, about, values.ToDictionary(v => v.Key, v => v.Value), owner)).Standard!;
-        var sites = await db.Sites.Where(s => !s.IsSample).Select(s => new { s.Id, s.ClientId, s.TradeId, s.Client.Name }).ToListAsync();
-        var local = await Made("Saltmere trades", "Firms that come to the customer or mend what is brought.", ("form_note", "Messages are answered {{ reply_time }}."), ("phone_bar", "yes"), ("hours_clock", "24"), ("retention", "6"));
-        var guests = await Made("Guests and tables", "Guesthouses and cafés.", ("show_social", "both"), ("corners", "round"), ("title_end", "| {{ place.town }}"), ("questions_open", "no"));
-        var plus = await Made("Care plan plus", "Clients who pay for more care.", ("care_fee", "40"), ("rounds", "4"), ("remind_days", "2"), ("may_people", "yes"));
+        var sites = await db
+            .Sites.Where(s => !s.IsSample)
+            .Select(s => new
+            {
+                s.Id,
+                s.ClientId,
+                s.TradeId,
+                s.Client.Name,
+            })
+            .ToListAsync();
+        var local = await Made(
+            "Saltmere trades",
+            "Firms that come to the customer or mend what is brought.",
+            ("form_note", "Messages are answered {{ reply_time }}."),
+            ("phone_bar", "yes"),
+            ("hours_clock", "24"),
+            ("retention", "6")
+        );
+        var guests = await Made(
+            "Guests and tables",
+            "Guesthouses and cafés.",
+            ("show_social", "both"),
+            ("corners", "round"),
+            ("title_end", "| {{ place.town }}"),
+            ("questions_open", "no")
+        );
+        var plus = await Made(
+            "Care plan plus",
+            "Clients who pay for more care.",
+            ("care_fee", "40"),
+            ("rounds", "4"),
+            ("remind_days", "2"),
+            ("may_people", "yes")
+        );
         foreach (var s in sites)
         {
             var hosts = s.TradeId is "guesthouse" or "cafe";
             await shelf.FollowAsync(SettingLayer.Site, s.Id.ToString(), hosts ? guests.Id : local.Id, owner);
-            if (s.Name is "Marram Guesthouse" or "Quayside Physio") await shelf.FollowAsync(SettingLayer.Client, s.ClientId.ToString(), plus.Id, owner);
+            if (s.Name is "Marram Guesthouse" or "Quayside Physio")
+                await shelf.FollowAsync(SettingLayer.Client, s.ClientId.ToString(), plus.Id, owner);
         }
         Guid? Of(string name) => sites.Find(s => s.Name == name)?.Id;
         var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
-        if (Of("Harrowgate Cycle Works") is { } cycles) await shelf.SetAsync(SettingLayer.Site, cycles.ToString(), "privacy", "{{ business.name }} has cameras over the counter; pictures are deleted after three days.\n\n{{ business.name }} uses what you send through this site to answer you. Messages are deleted after {{ settings.retention }} months.", owner, "They have cameras in the shop.", today.AddDays(120));
-        if (Of("Penhallow Pianos") is { } pianos) await shelf.SetAsync(SettingLayer.Site, pianos.ToString(), "phone_bar", "no", "Mara Oake", "He does not answer while tuning.", today.AddDays(-3));
+        if (Of("Harrowgate Cycle Works") is { } cycles)
+            await shelf.SetAsync(
+                SettingLayer.Site,
+                cycles.ToString(),
+                "privacy",
+                "{{ business.name }} has cameras over the counter; pictures are deleted after three days.\n\n{{ business.name }} "
+                    + "uses what you send through this site to answer you. Messages are deleted after {{ settings.retention }} months.",
+                owner,
+                "They have cameras in the shop.",
+                today.AddDays(120)
+            );
+        if (Of("Penhallow Pianos") is { } pianos)
+            await shelf.SetAsync(
+                SettingLayer.Site,
+                pianos.ToString(),
+                "phone_bar",
+                "no",
+                "Mara Oake",
+                "He does not answer while tuning.",
+                today.AddDays(-3)
+            );
         const string name = "Standards of Saltmere begin";
         if (await rollOuts.StartAsync(SharedScope.Agency, 0, name, "Three standards begin", RollOutPace.Now, null, owner) is not null)
             while (await rollOuts.StepAsync(default)) { }
-        await shelf.DraftAsync(SharedScope.Standard(local.Id), "footer_text", "{{ business.name }} works in {{ place.town }} and the villages around.", null, owner);
-        await shelf.DraftAsync(SharedScope.Standard(local.Id), "form_note", "Messages are answered {{ reply_time }}, by a person.", "Messages are answered {{ reply_time }}.", owner);
+        await shelf.DraftAsync(
+            SharedScope.Standard(local.Id),
+            "footer_text",
+            "{{ business.name }} works in {{ place.town }} and the villages around.",
+            null,
+            owner
+        );
+        await shelf.DraftAsync(
+            SharedScope.Standard(local.Id),
+            "form_note",
+            "Messages are answered {{ reply_time }}, by a person.",
+            "Messages are answered {{ reply_time }}.",
+            owner
+        );
     }
 
     /// <summary>Prospects out of two lists, one taken in weeks ago and worked on, one still in review.</summary>
@@ -107,22 +241,33 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
     {
         var now = clock.GetUtcNow();
         var today = DateOnly.FromDateTime(now.UtcDateTime);
-        InFile List(string name) => new(name, System.Text.Encoding.UTF8.GetBytes(Content.Text($"demo/{name}") ?? throw new FileNotFoundException(name)));
+        InFile List(string name) =>
+            new(name, System.Text.Encoding.UTF8.GetBytes(Content.Text($"demo/{name}") ?? throw new FileNotFoundException(name)));
         var (first, problem) = await imports.HoldAsync(List("traders-october.csv"), Standing.Untouched, maker.UserName!);
-        if (first is null) throw new InvalidDataException(problem);
+        if (first is null)
+            throw new InvalidDataException(problem);
         await imports.TakeAsync(first, maker.Id);
         await imports.HoldAsync(List("traders-november.csv"), Standing.Untouched, maker.UserName!);
-        await db.Clients.Where(c => c.Source == "traders-october.csv").ExecuteUpdateAsync(u => u.SetProperty(c => c.CreatedAt, now.AddDays(-34)));
-        async Task<Client> Named(string name) => (await prospects.FindAsync(await db.Clients.Where(c => c.Name == name).Select(c => c.Id).SingleAsync()))!;
+        await db
+            .Clients.Where(c => c.Source == "traders-october.csv")
+            .ExecuteUpdateAsync(u => u.SetProperty(c => c.CreatedAt, now.AddDays(-34)));
+        async Task<Client> Named(string name) =>
+            (await prospects.FindAsync(await db.Clients.Where(c => c.Name == name).Select(c => c.Id).SingleAsync()))!;
         async Task SampleAsync(string name, int sentDays, int opens, bool send = true)
         {
             var client = await Named(name);
             var (site, why) = await prospects.MakeSampleAsync(client, null, maker.UserName!, maker.Id);
-            if (site is null) throw new InvalidOperationException($"{name}: {why}");
-            if (!send) return;
+            if (site is null)
+                throw new InvalidOperationException($"{name}: {why}");
+            if (!send)
+                return;
             var (link, _) = await prospects.LinkAsync(site, maker.UserName!, null, (t, _) => t);
             (link.CreatedAt, link.EndsAt, link.Opens) = (now.AddDays(-sentDays), now.AddDays(30 - sentDays), opens);
-            if (opens > 0) (link.OpenedAt, link.LastOpenedAt) = (now.AddDays(-sentDays).AddHours(5), now.AddDays(-sentDays).AddHours(opens > 1 ? 26 : 5));
+            if (opens > 0)
+                (link.OpenedAt, link.LastOpenedAt) = (
+                    now.AddDays(-sentDays).AddHours(5),
+                    now.AddDays(-sentDays).AddHours(opens > 1 ? 26 : 5)
+                );
             await db.SaveChangesAsync();
         }
         await SampleAsync("Tern Street Cycles", 3, 2);
@@ -134,7 +279,11 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
         await prospects.NoteAsync(wren, "Asked for a price list on paper. Decides with her sister, who does the books.", maker.UserName!);
         await prospects.PlanAsync(wren, today.AddDays(2), "Send the price list by post");
         var pilot = await Named("Pilot Boat Sails");
-        await prospects.NoteAsync(pilot, "Jem answers before nine only. Knows he needs a site; was waiting for the season to end.", maker.UserName!);
+        await prospects.NoteAsync(
+            pilot,
+            "Jem answers before nine only. Knows he needs a site; was waiting for the season to end.",
+            maker.UserName!
+        );
         await prospects.PlanAsync(pilot, today, "Ring Jem before nine");
         await prospects.LetGoAsync(await Named("Ness Chimney Sweeps"), true, maker.UserName!);
         var marram = await Named("Marram Guesthouse");
@@ -142,21 +291,51 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
         await clients.AddPersonAsync(marram, "Rob Fenn", "pays", "", "");
         var wheels = await Named("Wrenfield Wheels");
         await clients.AddPersonAsync(wheels, "Dara Holt", "answers enquiries", "dara@wrenfieldwheels.example", "");
-        await db.Clients.Where(c => c.Id == (wheels.Id)).ExecuteUpdateAsync(u => u.SetProperty(c => c.NextStep, "Ask about winter opening hours"));
+        await db
+            .Clients.Where(c => c.Id == (wheels.Id))
+            .ExecuteUpdateAsync(u => u.SetProperty(c => c.NextStep, "Ask about winter opening hours"));
     }
 
     private async Task MakeAsync(Plan plan, AppUser maker)
     {
         var trade = trades[plan.Trade];
         var text = Content.Text($"demo/{plan.File}.yaml") ?? throw new FileNotFoundException(plan.File);
-        var (facts, problems) = FactsFile.Read(text, TradeFacts.Of(trade), FactSource.Maker, confirmed: true, maker.UserName, clock.GetUtcNow());
-        if (problems.Count > 0) throw new InvalidDataException($"{plan.File}: {problems[0]}");
-        if (plan.Station == Station.Brief) facts = facts.With("founded", new FactEntry(new TextValue("1987"), FactSource.Client, false));
-        var site = await store.CreateAsync(trade, facts, new Wishes(), maker.UserName!, maker.Id, DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime).AddDays(plan.DueIn));
-        if (plan.Station is not (Station.Brief or Station.Plan)) site.Ticked = trade.Assumes;
+        var (facts, problems) = FactsFile.Read(
+            text,
+            TradeFacts.Of(trade),
+            FactSource.Maker,
+            confirmed: true,
+            maker.UserName,
+            clock.GetUtcNow()
+        );
+        if (problems.Count > 0)
+            throw new InvalidDataException($"{plan.File}: {problems[0]}");
+        if (plan.Station == Station.Brief)
+            facts = facts.With("founded", new FactEntry(new TextValue("1987"), FactSource.Client, false));
+        var site = await store.CreateAsync(
+            trade,
+            facts,
+            new Wishes(),
+            maker.UserName!,
+            maker.Id,
+            DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime).AddDays(plan.DueIn)
+        );
+        if (plan.Station is not (Station.Brief or Station.Plan))
+            site.Ticked = trade.Assumes;
         await db.SaveChangesAsync();
         if (plan.Station == Station.Brief)
-            await store.WaitingAsync(site.ClientId, f => Confirming.Add(f, Confirming.Of(FactReading.Of([SourceText.Of("call notes.txt", CallNotes)], DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)), TradeFacts.Of(trade)), FactSource.Document, maker.UserName, clock.GetUtcNow()));
+            await store.WaitingAsync(site.ClientId, f =>
+                Confirming.Add(
+                    f,
+                    Confirming.Of(
+                        FactReading.Of([SourceText.Of("call notes.txt", CallNotes)], DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)),
+                        TradeFacts.Of(trade)
+                    ),
+                    FactSource.Document,
+                    maker.UserName,
+                    clock.GetUtcNow()
+                )
+            );
 
         if (plan.File == "harrowgate-cycle-works")
             await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "In by nine, riding home by five"), maker.UserName!);
@@ -167,23 +346,59 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
             proof.OpenedAt = clock.GetUtcNow();
             if (plan.File == "larkfield-honey")
             {
-                await desk.MarkAsync(proof, "index.html", "home.opening", "heading", "", "Could it say that the honey is from Wrenfield, not Larkfield? Larkfield is only our name.", "Ines Larkfield");
-                await desk.MarkAsync(proof, "contact.html", "contact.contact", "text", "", "Please add that we are at the market on Saturdays.", "Ines Larkfield");
+                await desk.MarkAsync(
+                    proof,
+                    "index.html",
+                    "home.opening",
+                    "heading",
+                    "",
+                    "Could it say that the honey is from Wrenfield, not Larkfield? Larkfield is only our name.",
+                    "Ines Larkfield"
+                );
+                await desk.MarkAsync(
+                    proof,
+                    "contact.html",
+                    "contact.contact",
+                    "text",
+                    "",
+                    "Please add that we are at the market on Saturdays.",
+                    "Ines Larkfield"
+                );
                 await desk.AskForChangesAsync(proof, "Ines Larkfield");
             }
-            if (plan.Station >= Station.Launch) await desk.SignAsync(proof, facts.Any<TextValue>("owner.name")?.Text ?? "The owner");
+            if (plan.Station >= Station.Launch)
+                await desk.SignAsync(proof, facts.Any<TextValue>("owner.name")?.Text ?? "The owner");
         }
         if (plan.Domain is not null)
         {
-            db.Add(new RegisteredDomain { Name = plan.Domain, SiteId = site.Id, Holder = site.Client.Name, At = clock.GetUtcNow(), PaidUntil = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime).AddYears(1) });
+            db.Add(
+                new RegisteredDomain
+                {
+                    Name = plan.Domain,
+                    SiteId = site.Id,
+                    Holder = site.Client.Name,
+                    At = clock.GetUtcNow(),
+                    PaidUntil = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime).AddYears(1),
+                }
+            );
             site.Domain = plan.Domain;
             await db.SaveChangesAsync();
         }
-        if (plan.Station >= Station.Handoff) await publisher.ReleaseAsync(site, maker.UserName!);
+        if (plan.Station >= Station.Handoff)
+            await publisher.ReleaseAsync(site, maker.UserName!);
         if (plan.Station == Station.Care)
         {
             site.HandedOver = [.. HandoffChecklist.Items.Select(i => i.Id)];
-            db.Add(new Enquiry { SiteId = site.Id, Name = "Jon Pell", Email = "jon.pell@post.example", Message = "Could you look at it before Thursday? It makes the noise again, mostly in the mornings.", At = clock.GetUtcNow().AddHours(-20) });
+            db.Add(
+                new Enquiry
+                {
+                    SiteId = site.Id,
+                    Name = "Jon Pell",
+                    Email = "jon.pell@post.example",
+                    Message = "Could you look at it before Thursday? It makes the noise again, mostly in the mornings.",
+                    At = clock.GetUtcNow().AddHours(-20),
+                }
+            );
         }
         await SetBackAsync(site, plan, maker.UserName!);
     }
@@ -201,22 +416,62 @@ public sealed class DemoData(PlurimaxDb db, SiteStore store, TradeCatalogue trad
         var signedAt = Begin(Station.Proof).AddDays((plan.Days.Length > 4 ? plan.Days[4] : 0) * .9);
         var releasedAt = Begin(Station.Launch).AddHours(6);
         await db.Revisions.Where(r => r.SiteId == site.Id).ExecuteUpdateAsync(u => u.SetProperty(r => r.At, benchAt));
-        await db.Proofs.Where(p => p.SiteId == site.Id).ExecuteUpdateAsync(u => u.SetProperty(p => p.CreatedAt, proofAt).SetProperty(p => p.OpenedAt, proofAt.AddHours(20))
-            .SetProperty(p => p.SignedAt, p => p.SignedAt == null ? null : signedAt).SetProperty(p => p.ChangesAskedAt, p => p.ChangesAskedAt == null ? null : signedAt));
+        await db
+            .Proofs.Where(p => p.SiteId == site.Id)
+            .ExecuteUpdateAsync(u =>
+                u.SetProperty(p => p.CreatedAt, proofAt)
+                    .SetProperty(p => p.OpenedAt, proofAt.AddHours(20))
+                    .SetProperty(p => p.SignedAt, p => p.SignedAt == null ? null : signedAt)
+                    .SetProperty(p => p.ChangesAskedAt, p => p.ChangesAskedAt == null ? null : signedAt)
+            );
         await db.Marks.Where(m => m.Proof.SiteId == site.Id).ExecuteUpdateAsync(u => u.SetProperty(m => m.At, signedAt.AddHours(-1)));
         await db.Releases.Where(r => r.SiteId == site.Id).ExecuteUpdateAsync(u => u.SetProperty(r => r.At, releasedAt));
-        await db.Events.Where(e => e.SiteId == site.Id && e.Kind == SiteEventKind.Note).ExecuteUpdateAsync(u => u.SetProperty(e => e.At, e => e.Text.StartsWith("Release") ? releasedAt : signedAt));
+        await db
+            .Events.Where(e => e.SiteId == site.Id && e.Kind == SiteEventKind.Note)
+            .ExecuteUpdateAsync(u => u.SetProperty(e => e.At, e => e.Text.StartsWith("Release") ? releasedAt : signedAt));
         for (var i = 0; i < plan.Days.Length; i++)
         {
-            db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Station, Station = (Station)i, Who = who, At = at });
+            db.Add(
+                new SiteEvent
+                {
+                    SiteId = site.Id,
+                    Kind = SiteEventKind.Station,
+                    Station = (Station)i,
+                    Who = who,
+                    At = at,
+                }
+            );
             var last = i == plan.Days.Length - 1;
             if (plan.Days[i] > 1 && (!last || plan.Waits == Party.Client) && i is 0 or 2 or 4)
             {
-                db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Wait, Party = Party.Client, Station = (Station)i, Who = who, At = at.AddDays(plan.Days[i] * .4) });
-                if (!last || plan.Waits == Party.Us) db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Wait, Party = Party.Us, Station = (Station)i, Who = who, At = at.AddDays(plan.Days[i] * .9) });
-                if (last) site.WaitingSince = at.AddDays(plan.Days[i] * .4);
+                db.Add(
+                    new SiteEvent
+                    {
+                        SiteId = site.Id,
+                        Kind = SiteEventKind.Wait,
+                        Party = Party.Client,
+                        Station = (Station)i,
+                        Who = who,
+                        At = at.AddDays(plan.Days[i] * .4),
+                    }
+                );
+                if (!last || plan.Waits == Party.Us)
+                    db.Add(
+                        new SiteEvent
+                        {
+                            SiteId = site.Id,
+                            Kind = SiteEventKind.Wait,
+                            Party = Party.Us,
+                            Station = (Station)i,
+                            Who = who,
+                            At = at.AddDays(plan.Days[i] * .9),
+                        }
+                    );
+                if (last)
+                    site.WaitingSince = at.AddDays(plan.Days[i] * .4);
             }
-            else if (last) site.WaitingSince = at.AddDays(plan.Days[i] * .8);
+            else if (last)
+                site.WaitingSince = at.AddDays(plan.Days[i] * .8);
             at = at.AddDays(plan.Days[i]);
         }
         site.Station = plan.Station;

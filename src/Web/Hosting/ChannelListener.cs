@@ -11,7 +11,9 @@ public abstract class ChannelListener(string channel, IServiceScopeFactory scope
 
     /// <summary>It hears again: what was said meanwhile was missed.</summary>
     protected virtual void Begun() { }
+
     protected abstract void Heard(string payload);
+
     /// <summary>After something was heard, outside the connection.</summary>
     protected virtual Task AfterAsync(CancellationToken stop) => Task.CompletedTask;
 
@@ -22,10 +24,13 @@ public abstract class ChannelListener(string channel, IServiceScopeFactory scope
             try
             {
                 using var scope = scopes.CreateScope();
-                await using var connection = new NpgsqlConnection(scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.GetConnectionString());
+                await using var connection = new NpgsqlConnection(
+                    scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.GetConnectionString()
+                );
                 await connection.OpenAsync(stop);
                 connection.Notification += (_, e) => Heard(e.Payload);
-                await using (var listen = new NpgsqlCommand($"LISTEN {channel}", connection)) await listen.ExecuteNonQueryAsync(stop);
+                await using (var listen = new NpgsqlCommand($"LISTEN {channel}", connection))
+                    await listen.ExecuteNonQueryAsync(stop);
                 Begun();
                 while (!stop.IsCancellationRequested)
                 {

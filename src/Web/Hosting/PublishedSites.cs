@@ -3,8 +3,8 @@ using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Primitives;
 using Npgsql;
-using Plurimax.Data.Blobs;
 using Plurimax.Data;
+using Plurimax.Data.Blobs;
 using Plurimax.Facts;
 using Plurimax.Web.Templates;
 
@@ -12,12 +12,24 @@ namespace Plurimax.Web.Hosting;
 
 /// <summary>A live release as the host serves it.</summary>
 /// <param name="Language">As its home page declares it, "en-GB".</param>
-/// <param name="Counters">Origins of scripts that count visitors who have agreed, "https://count.example"; empty where nothing is counted.</param>
-public sealed record LiveSite(Guid SiteId, string Slug, string? Domain, ImmutableDictionary<string, ReleaseFile> Files, string Language, string Counters = "")
+/// <param name="Counters">Origins of scripts that count visitors who have agreed, "https://count.example"; empty where nothing is
+/// counted.</param>
+public sealed record LiveSite(
+    Guid SiteId,
+    string Slug,
+    string? Domain,
+    ImmutableDictionary<string, ReleaseFile> Files,
+    string Language,
+    string Counters = ""
+)
 {
-    /// <summary>The address of a page that sites of this language call by a name of their own, if this one has it: "/datenschutz.html".</summary>
-    public string? PageOf(string kind) => SiteWords.For(Language).Get("slugs." + kind) + ".html" is var own && Files.ContainsKey(own) ? "/" + own
-        : Files.ContainsKey(kind + ".html") ? $"/{kind}.html" : null;
+    /// <summary>
+    /// The address of a page that sites of this language call by a name of their own, if this one has it: "/datenschutz.html".
+    /// </summary>
+    public string? PageOf(string kind) =>
+        SiteWords.For(Language).Get("slugs." + kind) + ".html" is var own && Files.ContainsKey(own) ? "/" + own
+        : Files.ContainsKey(kind + ".html") ? $"/{kind}.html"
+        : null;
 }
 
 /// <summary>A file ready to be written: nothing is computed a request.</summary>
@@ -34,9 +46,11 @@ public sealed partial class PublishedSites(IServiceScopeFactory scopes, SiteAddr
 
     public async ValueTask<LiveSite?> FindAsync(string host)
     {
-        if (_byHost.TryGetValue(host, out var hit)) return hit;
+        if (_byHost.TryGetValue(host, out var hit))
+            return hit;
         var live = await LoadAsync(host);
-        if (_byHost.Count > 50_000) _byHost.Clear();
+        if (_byHost.Count > 50_000)
+            _byHost.Clear();
         return _byHost[host] = live;
     }
 
@@ -46,7 +60,8 @@ public sealed partial class PublishedSites(IServiceScopeFactory scopes, SiteAddr
     public void Forget(string slug)
     {
         foreach (var (host, live) in _byHost)
-            if (live is null || live.Slug == slug) _byHost.TryRemove(host, out _);
+            if (live is null || live.Slug == slug)
+                _byHost.TryRemove(host, out _);
     }
 
     private async Task<LiveSite?> LoadAsync(string host)
@@ -55,36 +70,81 @@ public sealed partial class PublishedSites(IServiceScopeFactory scopes, SiteAddr
         var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
         var slug = addresses.SlugOf(host);
         var bare = host.StartsWith("www.", StringComparison.OrdinalIgnoreCase) ? host[4..].ToLowerInvariant() : host.ToLowerInvariant();
-        var site = await db.Sites.AsNoTracking().Where(s => s.LiveReleaseId != null && (slug != null ? s.Slug == slug : s.Domain == bare))
-            .Select(s => new { s.Id, s.Slug, s.Domain, s.LiveReleaseId }).FirstOrDefaultAsync();
-        if (site is null) return null;
+        var site = await db
+            .Sites.AsNoTracking()
+            .Where(s => s.LiveReleaseId != null && (slug != null ? s.Slug == slug : s.Domain == bare))
+            .Select(s => new
+            {
+                s.Id,
+                s.Slug,
+                s.Domain,
+                s.LiveReleaseId,
+            })
+            .FirstOrDefaultAsync();
+        if (site is null)
+            return null;
         var manifest = await db.Releases.AsNoTracking().Where(r => r.Id == site.LiveReleaseId).Select(r => r.Manifest).FirstAsync();
-        return new LiveSite(site.Id, site.Slug, site.Domain, manifest.ToImmutableDictionary(), LanguageOf(manifest.GetValueOrDefault("index.html")), CountersOf(manifest.GetValueOrDefault("index.html")));
+        return new LiveSite(
+            site.Id,
+            site.Slug,
+            site.Domain,
+            manifest.ToImmutableDictionary(),
+            LanguageOf(manifest.GetValueOrDefault("index.html")),
+            CountersOf(manifest.GetValueOrDefault("index.html"))
+        );
     }
 
     /// <summary>The language that the published home page declares; English where it says none.</summary>
     private string LanguageOf(ReleaseFile? home)
     {
-        if (home is null || blobs.Get(home.Hash) is not { } bytes) return "en-GB";
-        return HtmlLanguage().Match(System.Text.Encoding.UTF8.GetString(bytes, 0, Math.Min(bytes.Length, 200))) is { Success: true } m ? m.Groups[1].Value : "en-GB";
+        if (home is null || blobs.Get(home.Hash) is not { } bytes)
+            return "en-GB";
+        return HtmlLanguage().Match(System.Text.Encoding.UTF8.GetString(bytes, 0, Math.Min(bytes.Length, 200))) is { Success: true } m
+            ? m.Groups[1].Value
+            : "en-GB";
     }
 
     /// <summary>Origins that the first page names for counting; they alone are let through the site's policy.</summary>
-    private string CountersOf(ReleaseFile? home) => home is null || blobs.Get(home.Hash) is not { } bytes || CounterMeta().Match(System.Text.Encoding.UTF8.GetString(bytes)) is not { Success: true } m ? ""
-        : string.Join(' ', System.Net.WebUtility.HtmlDecode(m.Groups[1].Value).Split(' ').Select(u => Uri.TryCreate(u, UriKind.Absolute, out var uri) && uri.Scheme is "https" or "http" ? uri.GetLeftPart(UriPartial.Authority) : "").Where(o => o.Length > 0).Distinct());
+    private string CountersOf(ReleaseFile? home) =>
+        home is null
+        || blobs.Get(home.Hash) is not { } bytes
+        || CounterMeta().Match(System.Text.Encoding.UTF8.GetString(bytes)) is not { Success: true } m
+            ? ""
+            : string.Join(
+                ' ',
+                System
+                    .Net.WebUtility.HtmlDecode(m.Groups[1].Value)
+                    .Split(' ')
+                    .Select(u =>
+                        Uri.TryCreate(u, UriKind.Absolute, out var uri) && uri.Scheme is "https" or "http"
+                            ? uri.GetLeftPart(UriPartial.Authority)
+                            : ""
+                    )
+                    .Where(o => o.Length > 0)
+                    .Distinct()
+            );
 
-    [System.Text.RegularExpressions.GeneratedRegex("<meta name=\"counting\" content=\"([^\"]+)\"")] private static partial System.Text.RegularExpressions.Regex CounterMeta();
+    [System.Text.RegularExpressions.GeneratedRegex("<meta name=\"counting\" content=\"([^\"]+)\"")]
+    private static partial System.Text.RegularExpressions.Regex CounterMeta();
 
-    [System.Text.RegularExpressions.GeneratedRegex("<html lang=\"([A-Za-z0-9-]{2,20})\"")] private static partial System.Text.RegularExpressions.Regex HtmlLanguage();
+    [System.Text.RegularExpressions.GeneratedRegex("<html lang=\"([A-Za-z0-9-]{2,20})\"")]
+    private static partial System.Text.RegularExpressions.Regex HtmlLanguage();
 
     public ServedFile? Open(LiveSite site, string path)
     {
-        if (!site.Files.TryGetValue(path, out var file)) return null;
+        if (!site.Files.TryGetValue(path, out var file))
+            return null;
         var key = (file.Hash, Path.GetExtension(path));
-        if (_files.TryGetValue(key, out var served)) return served;
+        if (_files.TryGetValue(key, out var served))
+            return served;
         var raw = blobs.Get(file.Hash) ?? throw new FileNotFoundException($"Blob {file.Hash} is missing.");
-        served = new ServedFile(raw, blobs.Get(file.Hash, compressed: true), ContentTypes.Of(path), $"\"{file.Hash[..20]}\"",
-            path.StartsWith("fonts/", StringComparison.Ordinal) ? "public, max-age=31536000, immutable" : "public, max-age=120");
+        served = new ServedFile(
+            raw,
+            blobs.Get(file.Hash, compressed: true),
+            ContentTypes.Of(path),
+            $"\"{file.Hash[..20]}\"",
+            path.StartsWith("fonts/", StringComparison.Ordinal) ? "public, max-age=31536000, immutable" : "public, max-age=120"
+        );
         if (Interlocked.Add(ref _bytes, raw.Length + (served.Gzip?.Length ?? 0)) > MostBytes)
         {
             _files.Clear();
@@ -96,26 +156,29 @@ public sealed partial class PublishedSites(IServiceScopeFactory scopes, SiteAddr
 
 internal static class ContentTypes
 {
-    public static string Of(string path) => Path.GetExtension(path) switch
-    {
-        ".html" => "text/html; charset=utf-8",
-        ".css" => "text/css; charset=utf-8",
-        ".js" => "text/javascript; charset=utf-8",
-        ".svg" => "image/svg+xml",
-        ".woff2" => "font/woff2",
-        ".xml" => "application/xml; charset=utf-8",
-        ".txt" => "text/plain; charset=utf-8",
-        ".png" => "image/png",
-        ".webp" => "image/webp",
-        ".pdf" => "application/pdf",
-        _ => "application/octet-stream",
-    };
+    public static string Of(string path) =>
+        Path.GetExtension(path) switch
+        {
+            ".html" => "text/html; charset=utf-8",
+            ".css" => "text/css; charset=utf-8",
+            ".js" => "text/javascript; charset=utf-8",
+            ".svg" => "image/svg+xml",
+            ".woff2" => "font/woff2",
+            ".xml" => "application/xml; charset=utf-8",
+            ".txt" => "text/plain; charset=utf-8",
+            ".png" => "image/png",
+            ".webp" => "image/webp",
+            ".pdf" => "application/pdf",
+            _ => "application/octet-stream",
+        };
 }
 
 /// <summary>Hears from PostgreSQL that some node released something.</summary>
-internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory scopes, ILogger<ReleaseListener> log) : ChannelListener(Channel, scopes, log)
+internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory scopes, ILogger<ReleaseListener> log)
+    : ChannelListener(Channel, scopes, log)
 {
     public const string Channel = "released";
+
     /// <summary>Said on the channel where the agency's templates changed, instead of the site that was released.</summary>
     public const string Templates = "templates changed";
 
@@ -128,14 +191,18 @@ internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory
 
     protected override void Heard(string payload)
     {
-        if (payload == Templates) _templates = true;
-        else if (payload == Many) sites.Forget();
-        else sites.Forget(payload);
+        if (payload == Templates)
+            _templates = true;
+        else if (payload == Many)
+            sites.Forget();
+        else
+            sites.Forget(payload);
     }
 
     protected override async Task AfterAsync(CancellationToken stop)
     {
-        if (!_templates) return;
+        if (!_templates)
+            return;
         _templates = false;
         using var fresh = Scopes.CreateScope();
         await fresh.ServiceProvider.GetRequiredService<TemplateDesk>().LoadAsync(stop);

@@ -8,12 +8,15 @@ public sealed class SiteAddresses(string sitesHost, string? port)
     private string Port => port is null or "80" ? "" : $":{port}";
 
     public string Host => sitesHost;
+
     public string Slugged(string slug) => $"http://{slug}.{sitesHost}{Port}/";
 
     /// <summary>The address that counts: the domain once there is one.</summary>
     public string Main(Site site) => site.Domain is { } d ? $"http://{d}{Port}/" : Slugged(site.Slug);
+
     public string Main(string slug, string? domain) => domain is { } d ? $"http://{d}{Port}/" : Slugged(slug);
 
     /// <returns>The slug, where the host is one of ours.</returns>
-    public string? SlugOf(string host) => host.EndsWith("." + sitesHost, StringComparison.OrdinalIgnoreCase) ? host[..^(sitesHost.Length + 1)].ToLowerInvariant() : null;
+    public string? SlugOf(string host) =>
+        host.EndsWith("." + sitesHost, StringComparison.OrdinalIgnoreCase) ? host[..^(sitesHost.Length + 1)].ToLowerInvariant() : null;
 }

@@ -7,16 +7,27 @@ namespace Plurimax.Web.Hosting;
 /// Serves published sites by host name, before anything of the application runs: no cookie, no session, no shared origin.
 /// A host that is neither the application's nor a live site's is told so.
 /// </summary>
-internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteAddresses addresses, EnquiryDesk enquiries, IConfiguration config)
+internal sealed class SiteHost(
+    RequestDelegate next,
+    PublishedSites sites,
+    SiteAddresses addresses,
+    EnquiryDesk enquiries,
+    IConfiguration config
+)
 {
-    private readonly HashSet<string> _own = new(["localhost", "127.0.0.1", "[::1]", .. (config["AppHosts"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries)], StringComparer.OrdinalIgnoreCase);
+    private readonly HashSet<string> _own = new(
+        ["localhost", "127.0.0.1", "[::1]", .. (config["AppHosts"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries)],
+        StringComparer.OrdinalIgnoreCase
+    );
 
     private static readonly StringValues NoSniff = "nosniff";
     private static readonly StringValues Referrer = "strict-origin-when-cross-origin";
     private static readonly StringValues Vary = "Accept-Encoding";
-    private static readonly StringValues Policy = "default-src 'self'; img-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'self'; object-src 'none'";
+    private static readonly StringValues Policy =
+        "default-src 'self'; img-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'self'; object-src 'none'";
 
-    private static readonly StringValues OwnCode = "sandbox allow-scripts allow-forms allow-popups; default-src 'unsafe-inline' https: data:; frame-ancestors 'self'; base-uri 'none'";
+    private static readonly StringValues OwnCode =
+        "sandbox allow-scripts allow-forms allow-popups; default-src 'unsafe-inline' https: data:; frame-ancestors 'self'; base-uri 'none'";
 
     public async Task InvokeAsync(HttpContext context)
     {
@@ -39,7 +50,10 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
             await response.WriteAsync("There is no site at this address.\n");
             return;
         }
-        if (live.Counters is { Length: > 0 } c) headers.ContentSecurityPolicy = $"default-src 'self'; script-src 'self' {c}; connect-src 'self' {c}; img-src 'self' data: {c}; frame-ancestors 'self'; base-uri 'none'; form-action 'self'; object-src 'none'";
+        if (live.Counters is { Length: > 0 } c)
+            headers.ContentSecurityPolicy =
+                $"default-src 'self'; script-src 'self' {c}; connect-src 'self' {c}; img-src 'self' data: {c}; frame-ancestors "
+                + $"'self'; base-uri 'none'; form-action 'self'; object-src 'none'";
         var path = context.Request.Path.Value ?? "/";
         if (path is "/enquiry" or "/enquiry/stamp" or "/enquiry/sent" || path.StartsWith(EnquiryDesk.NewsPath, StringComparison.Ordinal))
         {
@@ -58,7 +72,8 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
         {
             response.StatusCode = 404;
             served = sites.Open(live, "404.html");
-            if (served is null) return;
+            if (served is null)
+                return;
         }
         // A page that has another address now: its old one is known for good (RFC 9110, 15.4.2).
         if (response.StatusCode == 200 && MovedPage.TargetOf(served.Raw) is { } moved)
@@ -68,7 +83,8 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
             return;
         }
         // Code of the client's own runs in an origin of its own, even when its file is opened by itself.
-        if (file.StartsWith("code/", StringComparison.Ordinal)) headers.ContentSecurityPolicy = OwnCode;
+        if (file.StartsWith("code/", StringComparison.Ordinal))
+            headers.ContentSecurityPolicy = OwnCode;
         headers.ETag = served.ETag;
         headers.Vary = Vary;
         headers.CacheControl = served.CacheControl;
@@ -85,6 +101,7 @@ internal sealed class SiteHost(RequestDelegate next, PublishedSites sites, SiteA
             body = gzip;
         }
         response.ContentLength = body.Length;
-        if (HttpMethods.IsGet(context.Request.Method)) await response.BodyWriter.WriteAsync(body);
+        if (HttpMethods.IsGet(context.Request.Method))
+            await response.BodyWriter.WriteAsync(body);
     }
 }

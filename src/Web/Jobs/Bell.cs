@@ -1,6 +1,8 @@
 namespace Plurimax.Web.Jobs;
 
-/// <summary>Wakes those who wait for work in the database. Rung once it is committed; whoever was busy meanwhile hears it afterwards.</summary>
+/// <summary>
+/// Wakes those who wait for work in the database. Rung once it is committed; whoever was busy meanwhile hears it afterwards.
+/// </summary>
 /// <param name="listeners">How many wait for it: one ring wakes them all.</param>
 public abstract class Bell(int listeners)
 {
@@ -10,7 +12,8 @@ public abstract class Bell(int listeners)
     public void Ring()
     {
         lock (_ringing)
-            if (listeners - _rung.CurrentCount is > 0 and var missing) _rung.Release(missing);
+            if (listeners - _rung.CurrentCount is > 0 and var missing)
+                _rung.Release(missing);
     }
 
     /// <summary>Until it is rung, or for a while: what begins at a time rings nobody.</summary>

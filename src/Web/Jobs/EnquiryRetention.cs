@@ -1,6 +1,6 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Data.Standards;
 using Plurimax.Data;
+using Plurimax.Data.Standards;
 using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Jobs;
@@ -16,13 +16,18 @@ public sealed class EnquiryRetention(PlurimaxDb db, TimeProvider clock)
         // An address that was never confirmed was perhaps not its owner's wish.
         await db.Subscribers.Where(s => s.ConfirmedAt == null && s.At < now.AddDays(-14)).ExecuteDeleteAsync(cancel);
         // Nothing is kept for less than a month, so only sites with something older are looked at.
-        var sites = await db.Sites.AsNoTracking().Where(s => db.Enquiries.Any(e => e.SiteId == s.Id && e.At < now.AddMonths(-1))).ToListAsync(cancel);
+        var sites = await db
+            .Sites.AsNoTracking()
+            .Where(s => db.Enquiries.Any(e => e.SiteId == s.Id && e.At < now.AddMonths(-1)))
+            .ToListAsync(cancel);
         var fleet = await new SettingsReader(db).FleetAsync(["retention"], cancel);
         foreach (var site in sites)
         {
             var until = now.AddMonths(-fleet.Of(site).Whole("retention"));
             await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-            await db.Outbox.Where(m => m.EnquiryId != null && db.Enquiries.Any(e => e.Id == m.EnquiryId && e.SiteId == site.Id && e.At < until)).ExecuteDeleteAsync(cancel);
+            await db
+                .Outbox.Where(m => m.EnquiryId != null && db.Enquiries.Any(e => e.Id == m.EnquiryId && e.SiteId == site.Id && e.At < until))
+                .ExecuteDeleteAsync(cancel);
             deleted += await db.Enquiries.Where(e => e.SiteId == site.Id && e.At < until).ExecuteDeleteAsync(cancel);
             await transaction.CommitAsync(cancel);
         }
@@ -30,7 +35,9 @@ public sealed class EnquiryRetention(PlurimaxDb db, TimeProvider clock)
     }
 }
 
-/// <summary>What is done once a day, the first time an hour after the start: old enquiries go, proofs without an answer are followed by a mail.</summary>
+/// <summary>
+/// What is done once a day, the first time an hour after the start: old enquiries go, proofs without an answer are followed by a mail.
+/// </summary>
 internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider clock, ILogger<RetentionClock> log) : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken stop)

@@ -11,7 +11,13 @@ public sealed class OutboxBell() : Bell(1);
 /// Sends what is in the outbox. A row is locked while it is sent, so that several nodes share the work;
 /// a mail that was refused is tried again later, ever less often, five times.
 /// </summary>
-internal sealed class OutboxSender(IServiceScopeFactory scopes, OutboxBell bell, IMailer mailer, TimeProvider clock, ILogger<OutboxSender> log) : QueueRunner(1, scopes, bell, log)
+internal sealed class OutboxSender(
+    IServiceScopeFactory scopes,
+    OutboxBell bell,
+    IMailer mailer,
+    TimeProvider clock,
+    ILogger<OutboxSender> log
+) : QueueRunner(1, scopes, bell, log)
 {
     public const int MostTries = 5;
 
@@ -20,8 +26,16 @@ internal sealed class OutboxSender(IServiceScopeFactory scopes, OutboxBell bell,
         var db = services.GetRequiredService<PlurimaxDb>();
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
         var now = clock.GetUtcNow();
-        var mail = await db.Outbox.FromSqlInterpolated($"SELECT * FROM outbox WHERE sent_at IS NULL AND tries < {MostTries} AND next_try <= {now} ORDER BY at LIMIT 1 FOR UPDATE SKIP LOCKED").FirstOrDefaultAsync(stop);
-        if (mail is null) return false;
+        var mail = await db
+            .Outbox.FromSqlInterpolated(
+                $"""
+                SELECT * FROM outbox WHERE sent_at IS NULL AND tries < {MostTries} AND next_try <= {now} ORDER BY at LIMIT 1 FOR
+                UPDATE SKIP LOCKED
+                """
+            )
+            .FirstOrDefaultAsync(stop);
+        if (mail is null)
+            return false;
         mail.Tries++;
         try
         {

@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
-using Plurimax.Data;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Launching;
@@ -20,40 +20,85 @@ namespace Plurimax.Web.Launching;
 /// Makes releases. Blobs first, then one transaction that adds the manifest and points the site to it:
 /// a process killed in between leaves blobs nobody refers to, and the old release live.
 /// </summary>
-public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, IBlobStore blobs, SiteAddresses addresses, PublishedSites sites, TimeProvider clock)
+public sealed class Publisher(
+    PlurimaxDb db,
+    SiteStore store,
+    CopyShelf copies,
+    IBlobStore blobs,
+    SiteAddresses addresses,
+    PublishedSites sites,
+    TimeProvider clock
+)
 {
-    public async Task<RenderSettings> SettingsAsync(Site site, CancellationToken cancel = default) => await SettingsAsync(site, await store.SettingsAsync(site, cancel), cancel);
+    public async Task<RenderSettings> SettingsAsync(Site site, CancellationToken cancel = default) =>
+        await SettingsAsync(site, await store.SettingsAsync(site, cancel), cancel);
 
     public async Task<RenderSettings> SettingsAsync(Site site, SettingsStack stack, CancellationToken cancel = default)
     {
         // Files that take long to make are taken again from the release before.
-        var before = await db.Releases.AsNoTracking().Where(r => r.SiteId == site.Id).OrderByDescending(r => r.Number).Select(r => r.Manifest).FirstOrDefaultAsync(cancel);
-        return new(addresses.Main(site), stack.All()) { Blobs = hash => blobs.Get(hash), Made = path => before?.GetValueOrDefault(path) is { } file ? blobs.Get(file.Hash) : null };
+        var before = await db
+            .Releases.AsNoTracking()
+            .Where(r => r.SiteId == site.Id)
+            .OrderByDescending(r => r.Number)
+            .Select(r => r.Manifest)
+            .FirstOrDefaultAsync(cancel);
+        return new(addresses.Main(site), stack.All())
+        {
+            Blobs = hash => blobs.Get(hash),
+            Made = path => before?.GetValueOrDefault(path) is { } file ? blobs.Get(file.Hash) : null,
+        };
     }
 
     public async Task<ImmutableArray<Finding>> PreflightAsync(Site site, CancellationToken cancel = default)
     {
         var document = await store.DocumentAsync(site, cancel);
-        var signed = await db.Proofs.Where(p => p.SiteId == site.Id && p.SignedAt != null).OrderByDescending(p => p.SignedAt).Select(p => new { p.Revision, p.Document }).FirstOrDefaultAsync(cancel);
+        var signed = await db
+            .Proofs.Where(p => p.SiteId == site.Id && p.SignedAt != null)
+            .OrderByDescending(p => p.SignedAt)
+            .Select(p => new { p.Revision, p.Document })
+            .FirstOrDefaultAsync(cancel);
         var open = await db.Marks.CountAsync(m => m.Proof.SiteId == site.Id && m.ResolvedAt == null, cancel);
         var trade = store.Trade(site);
         // Undo and redo may change the number without changing the site: what counts is whether it is the same document.
         var same = signed is not null && signed.Document.ToJson() == document.ToJson();
-        return Preflight.Check(new PreflightInput(document, trade, site.Client.Facts, await SettingsAsync(site, cancel), same ? site.Head : signed?.Revision, site.Head,
-            [.. trade.Assumes.Where(a => !site.Ticked.Contains(a))], open, await copies.NearestAsync(site.Id, cancel)));
+        return Preflight.Check(
+            new PreflightInput(
+                document,
+                trade,
+                site.Client.Facts,
+                await SettingsAsync(site, cancel),
+                same ? site.Head : signed?.Revision,
+                site.Head,
+                [.. trade.Assumes.Where(a => !site.Ticked.Contains(a))],
+                open,
+                await copies.NearestAsync(site.Id, cancel)
+            )
+        );
     }
 
-    public SiteFiles Render(Site site, SiteDocument document, FactSheet facts, RenderSettings settings) => SiteRenderer.Render(document, store.Trade(site), facts, settings);
+    public SiteFiles Render(Site site, SiteDocument document, FactSheet facts, RenderSettings settings) =>
+        SiteRenderer.Render(document, store.Trade(site), facts, settings);
 
     /// <exception cref="InvalidOperationException">The site is a sample: those are never released.</exception>
     public async Task<Release> ReleaseAsync(Site site, string who, CancellationToken cancel = default)
     {
-        if (site.IsSample) throw new InvalidOperationException("A sample is never released.");
+        if (site.IsSample)
+            throw new InvalidOperationException("A sample is never released.");
         var document = await store.DocumentAsync(site, cancel);
         var stack = await store.SettingsAsync(site, cancel);
         var (manifest, added) = Store(Render(site, document, site.Client.Facts, await SettingsAsync(site, stack, cancel)));
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-        var release = await AddAsync(site, site.Head, site.Client.Facts, Republishing.For(document, stack), manifest, added, "", who, cancel);
+        var release = await AddAsync(
+            site,
+            site.Head,
+            site.Client.Facts,
+            Republishing.For(document, stack),
+            manifest,
+            added,
+            "",
+            who,
+            cancel
+        );
         await db.SaveChangesAsync(cancel);
         await NotifyAsync(site, cancel);
         await transaction.CommitAsync(cancel);
@@ -64,13 +109,45 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, 
     /// <summary>Adds a release and makes it the live one; the caller saves and tells.</summary>
     /// <param name="own">The settings it was made with, as far as they are not the default.</param>
     /// <param name="why">Beside its number in the history: what it brought.</param>
-    public async Task<Release> AddAsync(Site site, int revision, FactSheet facts, ImmutableDictionary<string, string> own, ImmutableSortedDictionary<string, ReleaseFile> manifest, int added, string why, string who, CancellationToken cancel = default)
+    public async Task<Release> AddAsync(
+        Site site,
+        int revision,
+        FactSheet facts,
+        ImmutableDictionary<string, string> own,
+        ImmutableSortedDictionary<string, ReleaseFile> manifest,
+        int added,
+        string why,
+        string who,
+        CancellationToken cancel = default
+    )
     {
         var number = await db.Releases.Where(r => r.SiteId == site.Id).MaxAsync(r => (int?)r.Number, cancel) + 1 ?? 1;
-        var release = new Release { SiteId = site.Id, Number = number, Revision = revision, Manifest = manifest, Who = who, At = clock.GetUtcNow(), FilesNew = added, Facts = facts, Settings = own, Print = SettingsPrint.Of(own) };
+        var release = new Release
+        {
+            SiteId = site.Id,
+            Number = number,
+            Revision = revision,
+            Manifest = manifest,
+            Who = who,
+            At = clock.GetUtcNow(),
+            FilesNew = added,
+            Facts = facts,
+            Settings = own,
+            Print = SettingsPrint.Of(own),
+        };
         db.Add(release);
         site.LiveReleaseId = release.Id;
-        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"Release {number}{(why.Length > 0 ? ": " + why : "")}", Who = who, At = clock.GetUtcNow() });
+        db.Add(
+            new SiteEvent
+            {
+                SiteId = site.Id,
+                Kind = SiteEventKind.Note,
+                Station = site.Station,
+                Text = $"Release {number}{(why.Length > 0 ? ": " + why : "")}",
+                Who = who,
+                At = clock.GetUtcNow(),
+            }
+        );
         return release;
     }
 
@@ -82,7 +159,8 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, 
         foreach (var (path, bytes) in files.Files)
         {
             var (hash, isNew) = blobs.Put(bytes);
-            if (isNew) added++;
+            if (isNew)
+                added++;
             manifest[path] = new ReleaseFile(hash, bytes.Length);
         }
         return (manifest.ToImmutable(), added);
@@ -93,7 +171,17 @@ public sealed class Publisher(PlurimaxDb db, SiteStore store, CopyShelf copies, 
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         site.LiveReleaseId = release.Id;
-        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = site.Station, Text = $"Rolled back to release {release.Number}", Who = who, At = clock.GetUtcNow() });
+        db.Add(
+            new SiteEvent
+            {
+                SiteId = site.Id,
+                Kind = SiteEventKind.Note,
+                Station = site.Station,
+                Text = $"Rolled back to release {release.Number}",
+                Who = who,
+                At = clock.GetUtcNow(),
+            }
+        );
         await db.SaveChangesAsync(cancel);
         await NotifyAsync(site, cancel);
         await transaction.CommitAsync(cancel);

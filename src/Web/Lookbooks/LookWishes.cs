@@ -15,21 +15,30 @@ public sealed record LookWishes
     public string? Palette { get; set; }
     public bool? Dark { get; set; }
     public int? Set { get; set; }
+
     /// <summary>Page that is shown, by its id.</summary>
     public string? Leaf { get; set; }
+
     /// <summary>A kept look in the place of the third.</summary>
     public Guid? Show { get; set; }
+
     /// <summary>Letters of the looks from which layout, type and colours are taken: "BAC".</summary>
     public string? MixLayout { get; set; }
     public string? MixType { get; set; }
     public string? MixColours { get; set; }
+
     /// <summary>Colours found in a picture, hexadecimal without #, by commas.</summary>
     public string? Found { get; set; }
 
     public int SetShown => Math.Clamp(Set ?? 1, 1, Looks.Sets);
     public ImmutableArray<LookWord> WordsKnown => LookWords.Of($"{Words} {Word2}");
 
-    public IEnumerable<string> FoundColours => (Found ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Take(8).Select(f => Oklch.TryHex(f, out var hex) ? hex : null).OfType<string>();
+    public IEnumerable<string> FoundColours =>
+        (Found ?? "")
+            .Split(',', StringSplitOptions.RemoveEmptyEntries)
+            .Take(8)
+            .Select(f => Oklch.TryHex(f, out var hex) ? hex : null)
+            .OfType<string>();
 
     /// <summary>The colours as "#rrggbb"; or what is wrong with one.</summary>
     public (ImmutableArray<string> Colours, string? Problem) Brands()
@@ -37,8 +46,10 @@ public sealed record LookWishes
         var read = ImmutableArray.CreateBuilder<string>();
         foreach (var typed in new[] { Brand, Second, Third })
         {
-            if (string.IsNullOrWhiteSpace(typed)) continue;
-            if (!Oklch.TryHex(typed, out var hex)) return ([], $"“{typed}” is not a colour. Write it as #0e8a94.");
+            if (string.IsNullOrWhiteSpace(typed))
+                continue;
+            if (!Oklch.TryHex(typed, out var hex))
+                return ([], $"“{typed}” is not a colour. Write it as #0e8a94.");
             read.Add(hex);
         }
         return (read.ToImmutable(), null);
@@ -47,8 +58,15 @@ public sealed record LookWishes
     /// <summary>Layout of one, type of another, colours of a third; null where nothing is mixed.</summary>
     public LookChoice? Mixed(IReadOnlyList<LookChoice> offer)
     {
-        LookChoice? Of(string? letter) => letter is { Length: 1 } && "ABC".IndexOf(letter[0]) is >= 0 and var i && i < offer.Count ? offer[i] : null;
-        if (Of(MixLayout) is not { } layout || Of(MixType) is not { } type || Of(MixColours) is not { } colours || (MixLayout == MixType && MixType == MixColours)) return null;
+        LookChoice? Of(string? letter) =>
+            letter is { Length: 1 } && "ABC".IndexOf(letter[0]) is >= 0 and var i && i < offer.Count ? offer[i] : null;
+        if (
+            Of(MixLayout) is not { } layout
+            || Of(MixType) is not { } type
+            || Of(MixColours) is not { } colours
+            || (MixLayout == MixType && MixType == MixColours)
+        )
+            return null;
         return layout with
         {
             Type = Dressing.Of(type).Look.Type.Pairing.Id,
@@ -82,10 +100,14 @@ public sealed record LookWishes
     /// <summary>The query of an address with these wishes, or with some of them changed; an empty value leaves one out.</summary>
     public string Query(params (string Key, string? Value)[] changed)
     {
-        var all = Pairs().Select(p => changed.Any(c => c.Key == p.Key) ? changed.First(c => c.Key == p.Key) : p).Where(p => !string.IsNullOrEmpty(p.Value)).Select(p => $"{p.Key}={Uri.EscapeDataString(p.Value!)}");
+        var all = Pairs()
+            .Select(p => changed.Any(c => c.Key == p.Key) ? changed.First(c => c.Key == p.Key) : p)
+            .Where(p => !string.IsNullOrEmpty(p.Value))
+            .Select(p => $"{p.Key}={Uri.EscapeDataString(p.Value!)}");
         return "?" + string.Join('&', all.DefaultIfEmpty("Set=1"));
     }
 
     /// <summary>All wishes that a form does not ask for itself, to be carried along.</summary>
-    public IEnumerable<(string Key, string Value)> Carried(params string[] but) => Pairs().Where(p => !string.IsNullOrEmpty(p.Value) && !but.Contains(p.Key)).Select(p => (p.Key, p.Value!));
+    public IEnumerable<(string Key, string Value)> Carried(params string[] but) =>
+        Pairs().Where(p => !string.IsNullOrEmpty(p.Value) && !but.Contains(p.Key)).Select(p => (p.Key, p.Value!));
 }

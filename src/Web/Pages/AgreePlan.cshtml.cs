@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Text;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
@@ -29,13 +29,19 @@ public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, SiteSto
     public string? CommentProblem { get; private set; }
     public string? Said { get; private set; }
 
-    private TextEngine Text => _text ??= SiteTexts.For(Plan!.Document, Plan.Document.Language, trades[Plan.Document.Trade], Plan.Facts, ImmutableDictionary<string, string>.Empty).Text;
+    private TextEngine Text =>
+        _text ??= SiteTexts
+            .For(Plan!.Document, Plan.Document.Language, trades[Plan.Document.Trade], Plan.Facts, ImmutableDictionary<string, string>.Empty)
+            .Text;
+
     public string Plain(Passage p) => Text.Plain(p);
+
     public IEnumerable<Plurimax.Sites.Page> Leaves => Plan!.Document.Pages.Where(p => !p.Hidden);
 
     public async Task<IActionResult> OnGetAsync(string token, string? leaf)
     {
-        if (!await LoadAsync(token, leaf)) return Gone();
+        if (!await LoadAsync(token, leaf))
+            return Gone();
         await desk.OpenedAsync(Plan!);
         return Page();
     }
@@ -43,30 +49,41 @@ public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, SiteSto
     /// <summary>The drawing itself, so that it stands in an image and scrolls.</summary>
     public async Task<IActionResult> OnGetDrawingAsync(string token, string? leaf)
     {
-        if (!await LoadAsync(token, leaf)) return StatusCode(410);
-        var sheet = Leaf is { } page ? PlanDrawing.Page(Plan!.Document, page, Plan.Facts, Text) : PlanDrawing.Map(SiteMap.Of(Plan!.Document, Plan.Facts, Text), $"Plan of the site of {Plan.Facts.Name}");
+        if (!await LoadAsync(token, leaf))
+            return StatusCode(410);
+        var sheet = Leaf is { } page
+            ? PlanDrawing.Page(Plan!.Document, page, Plan.Facts, Text)
+            : PlanDrawing.Map(SiteMap.Of(Plan!.Document, Plan.Facts, Text), $"Plan of the site of {Plan.Facts.Name}");
         return File(Encoding.UTF8.GetBytes(PlanFiles.Svg(sheet)), "image/svg+xml");
     }
 
     public async Task<IActionResult> OnPostAgreeAsync(string token, string? by)
     {
-        if (!await LoadAsync(token, null)) return Gone();
+        if (!await LoadAsync(token, null))
+            return Gone();
         Name = ClientName.Take(Response, by, out var named);
-        if (!named) AgreeProblem = "Give your name: a plan is agreed by a person.";
-        if (AgreeProblem is not null) return Again();
+        if (!named)
+            AgreeProblem = "Give your name: a plan is agreed by a person.";
+        if (AgreeProblem is not null)
+            return Again();
         await desk.AgreeAsync(Plan!, Name);
         return Done(token, $"Thank you, {Name}. The plan is agreed.");
     }
 
     public async Task<IActionResult> OnPostCommentAsync(string token, string? by, string? text, string? leaf)
     {
-        if (!await LoadAsync(token, leaf)) return Gone();
+        if (!await LoadAsync(token, leaf))
+            return Gone();
         var name = Name = ClientName.Take(Response, by, out var named);
         Typed = FactReader.Clean(text, lines: true);
-        if (Typed.Length == 0) CommentProblem = "Write what should be different.";
-        else if (Typed.Length > PlanDesk.MostComment) CommentProblem = $"That is {Typed.Length:N0} characters; up to {PlanDesk.MostComment:N0} fit.";
-        else if (!named) CommentProblem = "Give your name, so that we know who to answer.";
-        if (CommentProblem is not null) return Again();
+        if (Typed.Length == 0)
+            CommentProblem = "Write what should be different.";
+        else if (Typed.Length > PlanDesk.MostComment)
+            CommentProblem = $"That is {Typed.Length:N0} characters; up to {PlanDesk.MostComment:N0} fit.";
+        else if (!named)
+            CommentProblem = "Give your name, so that we know who to answer.";
+        if (CommentProblem is not null)
+            return Again();
         await desk.CommentAsync(Plan!, name, Leaf is null ? null : Plan!.Document.Pages.IndexOf(Leaf), Typed);
         return Done(token, "Your comment is with the agency.");
     }
@@ -94,7 +111,8 @@ public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, SiteSto
         Response.Headers.CacheControl = "no-store";
         Agency = await store.AgencyAsync();
         Plan = await desk.FindAsync(token);
-        if (Ended) return false;
+        if (Ended)
+            return false;
         Leaf = Plan!.Document.FindPage(leaf ?? "") is { Hidden: false } page ? page : null;
         Name = ClientName.Of(Request);
         Said = TempData["Said"] as string;

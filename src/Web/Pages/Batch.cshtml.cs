@@ -1,5 +1,5 @@
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Plurimax.Data;
 using Plurimax.Web.Batches;
 
@@ -19,9 +19,15 @@ public sealed class BatchModel(BatchDesk desk) : PageModel
 
     public async Task<IActionResult> OnPostAsync(Guid id, BatchState state)
     {
-        if (state is not (BatchState.Running or BatchState.Paused or BatchState.Ended)) return BadRequest();
+        if (state is not (BatchState.Running or BatchState.Paused or BatchState.Ended))
+            return BadRequest();
         await desk.SetAsync(id, state);
-        TempData["Said"] = state switch { BatchState.Paused => "Paused; what is made stays", BatchState.Ended => "Ended; what is made stays", _ => "Going on" };
+        TempData["Said"] = state switch
+        {
+            BatchState.Paused => "Paused; what is made stays",
+            BatchState.Ended => "Ended; what is made stays",
+            _ => "Going on",
+        };
         return Redirect($"/batches/{id}");
     }
 

@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
@@ -33,11 +33,15 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
     public ImmutableArray<PassageChange> Changes { get; private set; } = [];
     public ImmutableArray<(string Place, string Label)> Passages { get; private set; } = [];
 
-    public string Plain(Passage p) => (_text ??= SiteTexts.For(Proof!.Document, Proof.Document.Language, trades[Proof.Site.TradeId], Proof.Facts, Proof.Settings).Text).Plain(p);
+    public string Plain(Passage p) =>
+        (
+            _text ??= SiteTexts.For(Proof!.Document, Proof.Document.Language, trades[Proof.Site.TradeId], Proof.Facts, Proof.Settings).Text
+        ).Plain(p);
 
     public async Task<IActionResult> OnGetAsync(string token, string? leaf)
     {
-        if (!await LoadAsync(token, leaf)) return Ended();
+        if (!await LoadAsync(token, leaf))
+            return Ended();
         if (Proof!.OpenedAt is null)
         {
             Proof.OpenedAt = TimeProvider.System.GetUtcNow();
@@ -57,16 +61,31 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
         Response.Headers.CacheControl = "no-store";
         Agency = await store.AgencyAsync();
         Proof = await desk.FindAsync(token);
-        if (Proof is null or { EndedAt: not null }) return false;
+        if (Proof is null or { EndedAt: not null })
+            return false;
         Marks = await desk.MarksAsync(Proof.Id);
         Leaf = Proof.Document.Pages.FirstOrDefault(p => !p.Hidden && p.File == leaf)?.File ?? "index.html";
         SheetUrl = $"/proof/{token}/sheet/{Leaf}";
         Name = ClientName.Of(Request);
         Said = TempData["Said"] as string;
         var shown = Proof.Document.Pages.First(p => p.File == Leaf);
-        Passages = [.. shown.Sections.Where(s => !s.Hidden).SelectMany(s => s.Content.Passages().Where(x => Plain(x.Passage).Length > 0).Select(x => ($"{s.Id}/{x.Path}", Cut($"{SectionKinds.Of(s.Content).Label}: {Plain(x.Passage)}"))))];
-        var before = await db.Proofs.AsNoTracking().Where(p => p.SiteId == Proof.SiteId && p.Round == Proof.Round - 1).Select(p => p.Document).FirstOrDefaultAsync();
-        if (before is not null) Changes = Difference.Between(before, Proof.Document);
+        Passages =
+        [
+            .. shown
+                .Sections.Where(s => !s.Hidden)
+                .SelectMany(s =>
+                    s.Content.Passages()
+                        .Where(x => Plain(x.Passage).Length > 0)
+                        .Select(x => ($"{s.Id}/{x.Path}", Cut($"{SectionKinds.Of(s.Content).Label}: {Plain(x.Passage)}")))
+                ),
+        ];
+        var before = await db
+            .Proofs.AsNoTracking()
+            .Where(p => p.SiteId == Proof.SiteId && p.Round == Proof.Round - 1)
+            .Select(p => p.Document)
+            .FirstOrDefaultAsync();
+        if (before is not null)
+            Changes = Difference.Between(before, Proof.Document);
         return true;
     }
 
@@ -74,12 +93,18 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
 
     public async Task<IActionResult> OnPostMarkAsync(string token, string? file, string? place, string? quote, string? text, string? by)
     {
-        if (!await LoadAsync(token, file)) return Ended();
-        if (Proof!.SignedAt is not null) return Redirect($"/proof/{token}");
+        if (!await LoadAsync(token, file))
+            return Ended();
+        if (Proof!.SignedAt is not null)
+            return Redirect($"/proof/{token}");
         var words = FactReader.Clean(text, lines: true);
         var name = ClientName.Take(Response, by, out var named);
         (TypedText, Place, Quote, Name) = (text ?? "", place ?? "", quote ?? "", name);
-        MarkProblem = words.Length == 0 ? "Write what should be different." : words.Length > 1000 ? "Up to 1,000 characters fit; shorten it or leave two marks." : !named ? "Give your name, so that the agency knows whom to ask." : null;
+        MarkProblem =
+            words.Length == 0 ? "Write what should be different."
+            : words.Length > 1000 ? "Up to 1,000 characters fit; shorten it or leave two marks."
+            : !named ? "Give your name, so that the agency knows whom to ask."
+            : null;
         if (MarkProblem is not null)
         {
             Response.StatusCode = 422;
@@ -87,15 +112,26 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
         }
         var parts = (place ?? "").Split('/', 2);
         var section = parts.Length == 2 ? parts[0] : null;
-        var passage = section is null ? null : Proof.Document.FindSection(section)?.Section.Content.Passages().FirstOrDefault(p => p.Path == parts[1]).Passage;
-        var mark = await desk.MarkAsync(Proof, Leaf, passage is null ? null : section, passage is null ? null : parts[1], passage is null ? "" : Cut(string.IsNullOrWhiteSpace(quote) ? Plain(passage) : FactReader.Clean(quote)), words, name);
+        var passage = section is null
+            ? null
+            : Proof.Document.FindSection(section)?.Section.Content.Passages().FirstOrDefault(p => p.Path == parts[1]).Passage;
+        var mark = await desk.MarkAsync(
+            Proof,
+            Leaf,
+            passage is null ? null : section,
+            passage is null ? null : parts[1],
+            passage is null ? "" : Cut(string.IsNullOrWhiteSpace(quote) ? Plain(passage) : FactReader.Clean(quote)),
+            words,
+            name
+        );
         TempData["Said"] = $"Mark {mark.Number} is with the agency.";
         return Redirect($"/proof/{token}?leaf={Leaf}");
     }
 
     public async Task<IActionResult> OnPostReplyAsync(string token, Guid mark, string? text)
     {
-        if (!await LoadAsync(token, null)) return Ended();
+        if (!await LoadAsync(token, null))
+            return Ended();
         var words = FactReader.Clean(text, lines: true);
         if (words.Length is > 0 and <= 1000 && await db.Marks.FirstOrDefaultAsync(m => m.Id == mark && m.ProofId == Proof!.Id) is { } m)
         {
@@ -106,20 +142,21 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
     }
 
     public async Task<IActionResult> OnPostSignAsync(string token, string? signer) => await CloseAsync(token, signer, async name =>
-    {
-        await desk.SignAsync(Proof!, name);
-        return "Signed off. Thank you.";
-    });
+        {
+            await desk.SignAsync(Proof!, name);
+            return "Signed off. Thank you.";
+        });
 
     public async Task<IActionResult> OnPostChangesAsync(string token, string? signer) => await CloseAsync(token, signer, async name =>
-    {
-        await desk.AskForChangesAsync(Proof!, name);
-        return "The agency knows that you would like changes.";
-    });
+        {
+            await desk.AskForChangesAsync(Proof!, name);
+            return "The agency knows that you would like changes.";
+        });
 
     private async Task<IActionResult> CloseAsync(string token, string? signer, Func<string, Task<string>> act)
     {
-        if (!await LoadAsync(token, null)) return Ended();
+        if (!await LoadAsync(token, null))
+            return Ended();
         var name = Name = ClientName.Take(Response, signer, out var named);
         if (!named)
         {

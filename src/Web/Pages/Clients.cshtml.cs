@@ -1,5 +1,5 @@
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Plurimax.Data;
 using Plurimax.Facts;
 using Plurimax.Web.Clients;
@@ -18,7 +18,11 @@ public sealed class ClientsModel(ClientDesk desk) : PageModel
 
     public async Task OnGetAsync(string? standing, string? find, int from = 0)
     {
-        Standing = Enum.TryParse<Standing>(standing, true, out var s) && s is Plurimax.Data.Standing.InTalks or Plurimax.Data.Standing.Active or Plurimax.Data.Standing.Former ? s : null;
+        Standing =
+            Enum.TryParse<Standing>(standing, true, out var s)
+            && s is Plurimax.Data.Standing.InTalks or Plurimax.Data.Standing.Active or Plurimax.Data.Standing.Former
+                ? s
+                : null;
         (Find, From) = (find?.Trim() ?? "", Math.Max(0, from));
         (Rows, Matching, Counts) = await desk.ReadAsync(Standing, Find, From);
     }
@@ -26,7 +30,21 @@ public sealed class ClientsModel(ClientDesk desk) : PageModel
     public async Task<IActionResult> OnGetCsvAsync() => File(await desk.CsvAsync(prospects: false), "text/csv", "clients.csv");
 
     public async Task<IActionResult> OnGetCardsAsync(int version = 4) =>
-        File(await desk.CardsAsync(false, version == 3 ? CardWriter.Version.Three : CardWriter.Version.Four), "text/vcard; charset=utf-8", "clients.vcf");
+        File(
+            await desk.CardsAsync(false, version == 3 ? CardWriter.Version.Three : CardWriter.Version.Four),
+            "text/vcard; charset=utf-8",
+            "clients.vcf"
+        );
 
-    public string With(string? standing, int from = 0) => "/clients?" + string.Join("&", new[] { standing is null ? null : $"standing={standing}", Find.Length > 0 ? $"find={Uri.EscapeDataString(Find)}" : null, from > 0 ? $"from={from}" : null }.Where(x => x is not null));
+    public string With(string? standing, int from = 0) =>
+        "/clients?"
+        + string.Join(
+            "&",
+            new[]
+            {
+                standing is null ? null : $"standing={standing}",
+                Find.Length > 0 ? $"find={Uri.EscapeDataString(Find)}" : null,
+                from > 0 ? $"from={from}" : null,
+            }.Where(x => x is not null)
+        );
 }

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Text;
@@ -12,9 +12,14 @@ namespace Plurimax.Web.Pages;
 /// <summary>Erases what is held about a person, on their request: first what would go, then the deed, then a report.</summary>
 public sealed class EraseModel(ErasureDesk desk, PlurimaxDb db) : PageModel
 {
-    [BindProperty] public string Name { get; set; } = "";
-    [BindProperty] public string Email { get; set; } = "";
-    [BindProperty] public string Phone { get; set; } = "";
+    [BindProperty]
+    public string Name { get; set; } = "";
+
+    [BindProperty]
+    public string Email { get; set; } = "";
+
+    [BindProperty]
+    public string Phone { get; set; } = "";
     public string Problem { get; private set; } = "";
     public ImmutableArray<ErasedThing>? Found { get; private set; }
     public List<Erasure> Earlier { get; private set; } = [];
@@ -41,12 +46,16 @@ public sealed class EraseModel(ErasureDesk desk, PlurimaxDb db) : PageModel
             Problem = person.Problem!;
             Response.StatusCode = 422;
         }
-        else if (erase) return Redirect($"/erase?done={(await desk.EraseAsync(person.Value!, User.Identity?.Name ?? "somebody")).Id}");
-        else Found = await desk.PreviewAsync(person.Value!);
+        else if (erase)
+            return Redirect($"/erase?done={(await desk.EraseAsync(person.Value!, User.Identity?.Name ?? "somebody")).Id}");
+        else
+            Found = await desk.PreviewAsync(person.Value!);
         await LoadAsync();
         return Page();
     }
 
     public async Task<IActionResult> OnGetReportAsync(Guid report) =>
-        await db.Erasures.FindAsync(report) is { } e ? File(ErasureDesk.Report(e), "text/plain; charset=utf-8", $"erasure-{e.At:yyyy-MM-dd}.txt") : NotFound();
+        await db.Erasures.FindAsync(report) is { } e
+            ? File(ErasureDesk.Report(e), "text/plain; charset=utf-8", $"erasure-{e.At:yyyy-MM-dd}.txt")
+            : NotFound();
 }

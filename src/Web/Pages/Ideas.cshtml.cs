@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Making.Composing;
@@ -15,11 +15,20 @@ public sealed record IdeaRow(string Name, string From, string Domain, bool Free,
 /// <summary>Names and slogans for a business that has none, with whether the domain is free.</summary>
 public sealed class IdeasModel(TradeCatalogue trades, IRegistrar registrar, PlurimaxDb db) : PageModel
 {
-    [BindProperty(SupportsGet = true)] public string Words { get; set; } = "";
-    [BindProperty(SupportsGet = true)] public string Town { get; set; } = "";
-    [BindProperty(SupportsGet = true)] public string? Owner { get; set; }
-    [BindProperty(SupportsGet = true)] public string? Street { get; set; }
-    [BindProperty(SupportsGet = true)] public int Round { get; set; } = 1;
+    [BindProperty(SupportsGet = true)]
+    public string Words { get; set; } = "";
+
+    [BindProperty(SupportsGet = true)]
+    public string Town { get; set; } = "";
+
+    [BindProperty(SupportsGet = true)]
+    public string? Owner { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Street { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public int Round { get; set; } = 1;
 
     public TradeTemplate? Trade { get; private set; }
     public List<IdeaRow> Names { get; private set; } = [];
@@ -28,10 +37,19 @@ public sealed class IdeasModel(TradeCatalogue trades, IRegistrar registrar, Plur
 
     public async Task OnGetAsync()
     {
-        if (Words.Trim().Length == 0) return;
-        if (new[] { Words, Town, Owner, Street }.Any(t => t?.Length > 120)) { Problem = "Up to 120 characters in each box."; return; }
+        if (Words.Trim().Length == 0)
+            return;
+        if (new[] { Words, Town, Owner, Street }.Any(t => t?.Length > 120))
+        {
+            Problem = "Up to 120 characters in each box.";
+            return;
+        }
         Trade = trades.Search(Words, 1).FirstOrDefault(m => m.Score >= TradeSearch.Sure)?.Trade;
-        if (Trade is null) { Problem = $"No trade fits “{Words}”. Name the work in two to five words."; return; }
+        if (Trade is null)
+        {
+            Problem = $"No trade fits “{Words}”. Name the work in two to five words.";
+            return;
+        }
         Round = Math.Clamp(Round, 1, 99);
         var ideas = NameIdeas.Names(Trade, Town.Trim(), Owner, Street, Round);
         var lower = ideas.Select(i => i.Name.ToLowerInvariant()).ToArray();
@@ -40,7 +58,16 @@ public sealed class IdeasModel(TradeCatalogue trades, IRegistrar registrar, Plur
 #pragma warning restore CA1304, CA1311, CA1862
         static string DomainOf(NameIdea idea) => Slug.Of(idea.Name).Replace("-", "") + ".example";
         var free = await registrar.FreeAsync([.. ideas.Select(DomainOf)]);
-        Names = [.. ideas.Select(i => new IdeaRow(i.Name, i.From, DomainOf(i), free.Contains(DomainOf(i)), taken.Contains(i.Name.ToLowerInvariant())))];
+        Names =
+        [
+            .. ideas.Select(i => new IdeaRow(
+                i.Name,
+                i.From,
+                DomainOf(i),
+                free.Contains(DomainOf(i)),
+                taken.Contains(i.Name.ToLowerInvariant())
+            )),
+        ];
         Slogans = NameIdeas.Slogans(Trade, Town.Trim(), Round);
     }
 }

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.AspNetCore.Mvc;
 using Plurimax.Data;
 using Plurimax.Facts;
 using Plurimax.Web.Batches;
@@ -16,6 +16,7 @@ public sealed class ImportModel(ImportDesk desk, BatchDesk batches, UserManager<
 {
     public ImportReview Review { get; private set; } = null!;
     public string Problem { get; private set; } = "";
+
     /// <summary>Which of the twins is in hand, from 0.</summary>
     public int Twin { get; private set; }
     public int? Mend { get; private set; }
@@ -65,7 +66,8 @@ public sealed class ImportModel(ImportDesk desk, BatchDesk batches, UserManager<
         var columns = ImmutableDictionary.CreateBuilder<int, ListColumn>();
         await LoadAsync();
         for (var i = 0; i < Review.File.Columns.Length; i++)
-            if (Enum.TryParse<ListColumn>(Request.Form[$"c.{i}"], out var c) && Enum.IsDefined(c) && c != Review.File.Columns[i]) columns[i] = c;
+            if (Enum.TryParse<ListColumn>(Request.Form[$"c.{i}"], out var c) && Enum.IsDefined(c) && c != Review.File.Columns[i])
+                columns[i] = c;
         var before = _import.Choices;
         string? Or(string? chosen, string now) => string.IsNullOrEmpty(chosen) || chosen == now ? null : chosen;
         var land = FactReader.Clean(country).ToUpperInvariant();
@@ -78,18 +80,34 @@ public sealed class ImportModel(ImportDesk desk, BatchDesk batches, UserManager<
             Columns = before.Columns.SetItems(columns),
         };
         // Other delimiters make other columns: what was chosen for the old ones means nothing then.
-        if (next.Delimiter != before.Delimiter) next = next with { Columns = ImmutableDictionary<int, ListColumn>.Empty, Mended = ImmutableDictionary<int, ImmutableArray<string>>.Empty };
+        if (next.Delimiter != before.Delimiter)
+            next = next with
+            {
+                Columns = ImmutableDictionary<int, ListColumn>.Empty,
+                Mended = ImmutableDictionary<int, ImmutableArray<string>>.Empty,
+            };
         await desk.ChooseAsync(_import, next);
-        if (await LoadAsync()) return Redirect($"/prospects/import/{_import.Id}");
+        if (await LoadAsync())
+            return Redirect($"/prospects/import/{_import.Id}");
         Response.StatusCode = 422;
         return Page();
     }
 
     public async Task<IActionResult> OnPostMendAsync(int row, string[] cell)
     {
-        await desk.ChooseAsync(_import, _import.Choices with { Mended = _import.Choices.Mended.SetItem(row, [.. cell.Take(200).Select(c => FactReader.Clean(c))]) });
+        await desk.ChooseAsync(
+            _import,
+            _import.Choices with
+            {
+                Mended = _import.Choices.Mended.SetItem(row, [.. cell.Take(200).Select(c => FactReader.Clean(c))]),
+            }
+        );
         await LoadAsync();
-        if (Review.Entries.FirstOrDefault(e => e.Row.Number == row) is { Ok: true }) { TempData["Said"] = $"Row {row} is right now."; return Redirect($"/prospects/import/{_import.Id}"); }
+        if (Review.Entries.FirstOrDefault(e => e.Row.Number == row) is { Ok: true })
+        {
+            TempData["Said"] = $"Row {row} is right now.";
+            return Redirect($"/prospects/import/{_import.Id}");
+        }
         Mend = row;
         Response.StatusCode = 422;
         return Page();
@@ -128,5 +146,14 @@ public sealed class ImportModel(ImportDesk desk, BatchDesk batches, UserManager<
         return Redirect("/prospects");
     }
 
-    public static string Say(ListColumn c) => c switch { ListColumn.LeaveOut => "leave out", ListColumn.Website => "own site", ListColumn.Person => "contact person", ListColumn.Address => "address in one", ListColumn.Reviews => "number of reviews", _ => c.ToString().ToLowerInvariant() };
+    public static string Say(ListColumn c) =>
+        c switch
+        {
+            ListColumn.LeaveOut => "leave out",
+            ListColumn.Website => "own site",
+            ListColumn.Person => "contact person",
+            ListColumn.Address => "address in one",
+            ListColumn.Reviews => "number of reviews",
+            _ => c.ToString().ToLowerInvariant(),
+        };
 }

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Web.Clients;
@@ -19,8 +19,14 @@ public sealed class MergeModel(PlurimaxDb db, ClientDesk desk) : PageModel
 
     private async Task<bool> LoadAsync(Guid id, Guid other)
     {
-        var both = await db.Clients.AsNoTracking().Include(c => c.People).Include(c => c.Notes).Where(c => c.Id == id || c.Id == other).ToListAsync();
-        if (id == other || both.Count < 2) return false;
+        var both = await db
+            .Clients.AsNoTracking()
+            .Include(c => c.People)
+            .Include(c => c.Notes)
+            .Where(c => c.Id == id || c.Id == other)
+            .ToListAsync();
+        if (id == other || both.Count < 2)
+            return false;
         (First, Second) = (both.Single(c => c.Id == id), both.Single(c => c.Id == other));
         Rows = Merging.Compare(First.Facts, Second.Facts);
         Sites = await desk.SitesAsync([id, other]);
@@ -31,7 +37,8 @@ public sealed class MergeModel(PlurimaxDb db, ClientDesk desk) : PageModel
 
     public async Task<IActionResult> OnPostAsync(Guid id, Guid other)
     {
-        if (!await LoadAsync(id, other)) return NotFound();
+        if (!await LoadAsync(id, other))
+            return NotFound();
         if (await desk.MergeAsync(id, other, f => Request.Form[$"m.{f}"] == "second", User.Identity?.Name ?? "somebody") is { } problem)
         {
             Problem = problem;

@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Making.Templates;
@@ -17,33 +17,77 @@ using Plurimax.Web.Templates;
 namespace Plurimax.Web.Pages;
 
 /// <summary>Every way to start a site ends here, in one sheet to check before anything is built.</summary>
-[RequestSizeLimit(Uploads.LargestRequest), RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * 1024 * 1024)]
-public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk desk, TemplateDesk templates, PlurimaxDb db, UserManager<AppUser> users) : PageModel
+[
+    RequestSizeLimit(Uploads.LargestRequest),
+    RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * 1024 * 1024)
+]
+public sealed class NewModel(
+    TradeCatalogue trades,
+    SiteStore store,
+    StartDesk desk,
+    TemplateDesk templates,
+    PlurimaxDb db,
+    UserManager<AppUser> users
+) : PageModel
 {
     /// <summary>Facts that the sheet always shows, known or not.</summary>
-    public static readonly ImmutableArray<string> Core = ["business.name", "place", "phone", "email", "services", "hours", "prices", "owner.name"];
+    public static readonly ImmutableArray<string> Core =
+    [
+        "business.name",
+        "place",
+        "phone",
+        "email",
+        "services",
+        "hours",
+        "prices",
+        "owner.name",
+    ];
 
     private readonly Dictionary<string, string> _problems = [];
     private Dictionary<string, string> _typed = [];
 
-    [BindProperty(SupportsGet = true)] public Guid? Id { get; set; }
-    [BindProperty(SupportsGet = true)] public string Words { get; set; } = "";
-    [BindProperty(SupportsGet = true)] public string? TradeId { get; set; }
+    [BindProperty(SupportsGet = true)]
+    public Guid? Id { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string Words { get; set; } = "";
+
+    [BindProperty(SupportsGet = true)]
+    public string? TradeId { get; set; }
+
     /// <summary>The words that <see cref="TradeId"/> was chosen for. Once the words are others, the choice is no longer one.</summary>
-    [BindProperty(SupportsGet = true)] public string? ChosenFor { get; set; }
-    [BindProperty(SupportsGet = true)] public MainAction? Action { get; set; }
-    [BindProperty(SupportsGet = true)] public Tone? Tone { get; set; }
+    [BindProperty(SupportsGet = true)]
+    public string? ChosenFor { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public MainAction? Action { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public Tone? Tone { get; set; }
+
     /// <summary>Language of the site, as a tag; null takes that of the trade.</summary>
-    [BindProperty(SupportsGet = true)] public string? Language { get; set; }
-    [BindProperty(SupportsGet = true)] public PlanSize Size { get; set; } = PlanSize.Small;
+    [BindProperty(SupportsGet = true)]
+    public string? Language { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public PlanSize Size { get; set; } = PlanSize.Small;
+
     public ImmutableArray<string> Languages(TradeTemplate trade) => trades.Languages(trade);
-    [BindProperty] public string Text { get; set; } = "";
-    [BindProperty] public Guid? Like { get; set; }
+
+    [BindProperty]
+    public string Text { get; set; } = "";
+
+    [BindProperty]
+    public Guid? Like { get; set; }
+
     /// <summary>Name of a prospect or client that the site will be for.</summary>
-    [BindProperty] public string Known { get; set; } = "";
+    [BindProperty]
+    public string Known { get; set; } = "";
     public List<string> Books { get; private set; } = [];
+
     /// <summary>A template of the agency to start from.</summary>
-    [BindProperty] public string? Own { get; set; }
+    [BindProperty]
+    public string? Own { get; set; }
     public IEnumerable<TradeTemplate> Agency => trades.Agency;
 
     public StartSheet? Sheet { get; private set; }
@@ -54,16 +98,24 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     public ImmutableArray<OldText> OldTexts { get; private set; } = [];
     public int Count => trades.All.Count();
     public bool Sure => Found.Length > 0 && Found[0].Score >= TradeSearch.Sure;
+
     public string Problem(string field) => _problems.GetValueOrDefault(field, "");
+
     public string Who => User.Identity?.Name ?? "somebody";
 
     /// <summary>Better words, where those typed found no trade for certain.</summary>
     public ImmutableArray<TradeSuggestion> Suggestions => Words.Length is > 0 and < 200 && !Sure ? TradeAdvice.Suggest(Words, trades) : [];
+
     public ImmutableArray<string> Differs(TradeTemplate nearest) => TradeAdvice.Differs(nearest, TradeLexicon.OfLabel(Words));
 
-    [BindProperty] public string BeginName { get; set; } = "";
-    [BindProperty] public string BeginServices { get; set; } = "";
-    [BindProperty] public string BeginFrom { get; set; } = "";
+    [BindProperty]
+    public string BeginName { get; set; } = "";
+
+    [BindProperty]
+    public string BeginServices { get; set; } = "";
+
+    [BindProperty]
+    public string BeginFrom { get; set; } = "";
     public IEnumerable<TradeTemplate> All => trades.All.Where(t => t.Base is null).OrderBy(t => t.Names.Title);
 
     /// <summary>Begins a template of the agency for a trade that has none.</summary>
@@ -71,13 +123,16 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     {
         await LoadAsync();
         var nearest = trades.Find(BeginFrom);
-        var begun = nearest is null ? Result<string>.Fail("Choose the trade it begins from.") : TradeAdvice.Begin(nearest, BeginName, BeginServices.Split('\n'));
+        var begun = nearest is null
+            ? Result<string>.Fail("Choose the trade it begins from.")
+            : TradeAdvice.Begin(nearest, BeginName, BeginServices.Split('\n'));
         if (begun.Ok)
         {
             var (family, faults, problem) = await templates.ImportAsync(begun.Value!, Who);
             if (family is not null)
             {
-                TempData["Said"] = $"The template {BeginName} is begun from {nearest!.Names.Title}. What still speaks of that trade is replaced here.";
+                TempData["Said"] =
+                    $"The template {BeginName} is begun from {nearest!.Names.Title}. What still speaks of that trade is replaced here.";
                 return Redirect($"/trades/{family}");
             }
             begun = Result<string>.Fail(problem ?? $"{faults[0].Field}: {faults[0].Message}");
@@ -90,9 +145,11 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     /// <param name="client">A prospect or client that the site will be for.</param>
     public async Task<IActionResult> OnGetAsync(Guid? client = null)
     {
-        if (client is { } known) return await desk.ForAsync(known, Who) is { } held ? Redirect($"/new/{held.Id}") : NotFound();
+        if (client is { } known)
+            return await desk.ForAsync(known, Who) is { } held ? Redirect($"/new/{held.Id}") : NotFound();
         await LoadAsync();
-        if (Id is not null && Sheet is null) return NotFound();
+        if (Id is not null && Sheet is null)
+            return NotFound();
         Search();
         return Page();
     }
@@ -100,7 +157,8 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     public async Task<IActionResult> OnGetTradesAsync()
     {
         ModelState.Clear();
-        if (Id is { } id) Sheet = await desk.FindAsync(id, Who);
+        if (Id is { } id)
+            Sheet = await desk.FindAsync(id, Who);
         Search();
         return Partial("_Found", this);
     }
@@ -130,7 +188,11 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     public async Task<IActionResult> OnPostLetGoAsync()
     {
         await LoadAsync();
-        if (Sheet is not null) { db.Remove(Sheet); await db.SaveChangesAsync(); }
+        if (Sheet is not null)
+        {
+            db.Remove(Sheet);
+            await db.SaveChangesAsync();
+        }
         TempData["Said"] = "The sheet is gone; nothing was built from it.";
         return Redirect("/new");
     }
@@ -139,7 +201,9 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     public async Task<IActionResult> OnPostAsync()
     {
         await LoadAsync();
-        _typed = Request.Form.Where(f => f.Key.StartsWith("f.", StringComparison.Ordinal)).ToDictionary(f => f.Key[2..], f => f.Value.ToString());
+        _typed = Request
+            .Form.Where(f => f.Key.StartsWith("f.", StringComparison.Ordinal))
+            .ToDictionary(f => f.Key[2..], f => f.Value.ToString());
         Search();
         var facts = Sheet?.Facts ?? FactSheet.Empty;
         var now = store.Now;
@@ -147,65 +211,128 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
         {
             var ticked = Request.Form[$"c.{d.Id}"] == "yes";
             var had = facts[d.Id];
-            if (Unchanged(d, had)) { if (had is not null) facts = facts.With(d.Id, had with { Confirmed = ticked }); continue; }
-            object? raw = d.Shape == FactShape.Address ? new[] { "street", "town", "postcode", "region", "country" }.ToDictionary(p => p, p => (object?)_typed.GetValueOrDefault($"{d.Id}/{p}")) : _typed.GetValueOrDefault(d.Id, "").Trim();
-            if (raw is "" || d.Shape == FactShape.Address && _typed.GetValueOrDefault("place/town", "").Trim().Length == 0) { facts = facts.Without(d.Id); continue; }
+            if (Unchanged(d, had))
+            {
+                if (had is not null)
+                    facts = facts.With(d.Id, had with { Confirmed = ticked });
+                continue;
+            }
+            object? raw =
+                d.Shape == FactShape.Address
+                    ? new[] { "street", "town", "postcode", "region", "country" }.ToDictionary(
+                        p => p,
+                        p => (object?)_typed.GetValueOrDefault($"{d.Id}/{p}")
+                    )
+                    : _typed.GetValueOrDefault(d.Id, "").Trim();
+            if (raw is "" || d.Shape == FactShape.Address && _typed.GetValueOrDefault("place/town", "").Trim().Length == 0)
+            {
+                facts = facts.Without(d.Id);
+                continue;
+            }
             var value = FactReader.Read(d, raw, facts.Country);
-            if (value.Ok) facts = facts.With(d.Id, new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who, now));
-            else _problems[d.Id] = value.Problem!;
+            if (value.Ok)
+                facts = facts.With(
+                    d.Id,
+                    new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who, now)
+                );
+            else
+                _problems[d.Id] = value.Problem!;
         }
-        if (Chosen is null) _problems["trade"] = Words.Trim().Length == 0 ? "Name the trade." : "Choose one of the trades on the right, or name the work in other words.";
-        else if (!Sure && TradeId is null) _problems["trade"] = "No trade fits exactly. Choose one of the nearest on the right.";
-        if (facts.Name.Length == 0) _problems.TryAdd("business.name", "Give the name as it stands over the door.");
-        if (facts.Town.Length == 0) _problems.TryAdd("place", "Give the town.");
-        if (_problems.Count > 0) return Refused();
+        if (Chosen is null)
+            _problems["trade"] =
+                Words.Trim().Length == 0 ? "Name the trade." : "Choose one of the trades on the right, or name the work in other words.";
+        else if (!Sure && TradeId is null)
+            _problems["trade"] = "No trade fits exactly. Choose one of the nearest on the right.";
+        if (facts.Name.Length == 0)
+            _problems.TryAdd("business.name", "Give the name as it stands over the door.");
+        if (facts.Town.Length == 0)
+            _problems.TryAdd("place", "Give the town.");
+        if (_problems.Count > 0)
+            return Refused();
         // Name and town are what the site is made of, whoever said them.
-        foreach (var id in new[] { "business.name", "place" }) facts = facts.With(id, facts[id]! with { Confirmed = true });
+        foreach (var id in new[] { "business.name", "place" })
+            facts = facts.With(id, facts[id]! with { Confirmed = true });
         var user = await users.GetUserAsync(User);
         var like = Sheet?.LikeSiteId is { } model ? await LikeAsync(model) : null;
-        var wishes = new Wishes(Action is { } a && Chosen!.Aims.Contains(a) && a != Chosen.Aims[0] ? a : like?.Action, Tone is { } t && Chosen!.Tones.Contains(t) ? t : null, like?.Look, Size: Enum.IsDefined(Size) ? Size : PlanSize.Small);
-        if (Language is { Length: > 0 } spoken && trades.InLanguage(Chosen!, spoken) is { } own) Chosen = own;
-        var site = Sheet?.ClientId is { } known && await db.Clients.FirstOrDefaultAsync(c => c.Id == known) is { } client
-            ? await desk.CreateForAsync(client, Chosen!, facts, wishes, Who, user?.Id, null)
-            : await store.CreateAsync(Chosen!, facts, wishes, Who, user?.Id);
+        var wishes = new Wishes(
+            Action is { } a && Chosen!.Aims.Contains(a) && a != Chosen.Aims[0] ? a : like?.Action,
+            Tone is { } t && Chosen!.Tones.Contains(t) ? t : null,
+            like?.Look,
+            Size: Enum.IsDefined(Size) ? Size : PlanSize.Small
+        );
+        if (Language is { Length: > 0 } spoken && trades.InLanguage(Chosen!, spoken) is { } own)
+            Chosen = own;
+        var site =
+            Sheet?.ClientId is { } known && await db.Clients.FirstOrDefaultAsync(c => c.Id == known) is { } client
+                ? await desk.CreateForAsync(client, Chosen!, facts, wishes, Who, user?.Id, null)
+                : await store.CreateAsync(Chosen!, facts, wishes, Who, user?.Id);
         // What was ticked by hand is brought over even where no place is named for it.
-        var brought = OldTexts.Where((_, i) => Brings(i)).Select(t => t.Place == OldTextPlace.LeftOut ? t with { Place = OldTextPlace.OwnPage } : t).ToList();
-        if (brought.Count > 0) await store.EditAsync(site.Id, 1, new BringOver(Plurimax.Making.Composing.OldTexts.BringOver(await store.DocumentAsync(site), brought), brought.Count), Who);
-        if (Sheet is not null) await desk.MadeAsync(Sheet, site);
+        var brought = OldTexts
+            .Where((_, i) => Brings(i))
+            .Select(t => t.Place == OldTextPlace.LeftOut ? t with { Place = OldTextPlace.OwnPage } : t)
+            .ToList();
+        if (brought.Count > 0)
+            await store.EditAsync(
+                site.Id,
+                1,
+                new BringOver(Plurimax.Making.Composing.OldTexts.BringOver(await store.DocumentAsync(site), brought), brought.Count),
+                Who
+            );
+        if (Sheet is not null)
+            await desk.MadeAsync(Sheet, site);
         TempData["Said"] = $"{facts.Name}: a whole site stands on the Bench.";
         return Redirect($"/sites/{site.Id}/bench");
     }
 
     private async Task<(MainAction Action, string Look)?> LikeAsync(Guid id)
     {
-        if (await store.FindAsync(id) is not { } site || site.TradeId != Chosen!.Id) return null;
+        if (await store.FindAsync(id) is not { } site || site.TradeId != Chosen!.Id)
+            return null;
         var document = await store.DocumentAsync(site);
         return (document.Action, document.Look.Id);
     }
 
     /// <summary>Rows of the check sheet: what every site asks for, then whatever else was found.</summary>
-    public IEnumerable<FactDefinition> Rows() => Core.Concat(Sheet?.Facts.Entries.Keys.Where(k => !Core.Contains(k)) ?? []).Select(id => FactCatalogue.Common.FirstOrDefault(d => d.Id == id)).OfType<FactDefinition>();
+    public IEnumerable<FactDefinition> Rows() =>
+        Core.Concat(Sheet?.Facts.Entries.Keys.Where(k => !Core.Contains(k)) ?? [])
+            .Select(id => FactCatalogue.Common.FirstOrDefault(d => d.Id == id))
+            .OfType<FactDefinition>();
 
     public FactEntry? Entry(FactDefinition d) => Sheet?.Facts[d.Id];
 
     /// <summary>What to show in a box: what was typed if the sheet was refused, else what was read.</summary>
     public string Typed(FactDefinition d, string? part = null)
     {
-        if (_typed.TryGetValue(part is null ? d.Id : $"{d.Id}/{part}", out var typed)) return typed;
+        if (_typed.TryGetValue(part is null ? d.Id : $"{d.Id}/{part}", out var typed))
+            return typed;
         return Raw(Entry(d), part);
     }
 
-    private static string Raw(FactEntry? entry, string? part) => entry?.Value switch
-    {
-        null => part == "country" ? "GB" : "",
-        AddressValue a => part switch { "street" => a.Street, "town" => a.Town, "postcode" => a.Postcode, "region" => a.Region, _ => a.Country } ?? "",
-        ListValue l => string.Join("\n", l.Items),
-        { } v => v.Raw(),
-    };
+    private static string Raw(FactEntry? entry, string? part) =>
+        entry?.Value switch
+        {
+            null => part == "country" ? "GB" : "",
+            AddressValue a => part switch
+            {
+                "street" => a.Street,
+                "town" => a.Town,
+                "postcode" => a.Postcode,
+                "region" => a.Region,
+                _ => a.Country,
+            } ?? "",
+            ListValue l => string.Join("\n", l.Items),
+            { } v => v.Raw(),
+        };
 
-    private bool Unchanged(FactDefinition d, FactEntry? had) => had is not null && (d.Shape == FactShape.Address
-        ? new[] { "street", "town", "postcode", "region", "country" }.All(p => Same(_typed.GetValueOrDefault($"{d.Id}/{p}", ""), Raw(had, p)))
-        : Same(_typed.GetValueOrDefault(d.Id, ""), Raw(had, null)));
+    private bool Unchanged(FactDefinition d, FactEntry? had) =>
+        had is not null
+        && (
+            d.Shape == FactShape.Address
+                ? new[] { "street", "town", "postcode", "region", "country" }.All(p =>
+                    Same(_typed.GetValueOrDefault($"{d.Id}/{p}", ""), Raw(had, p))
+                )
+                : Same(_typed.GetValueOrDefault(d.Id, ""), Raw(had, null))
+        );
 
     private static bool Same(string a, string b) => a.ReplaceLineEndings("\n").Trim() == b.ReplaceLineEndings("\n").Trim();
 
@@ -216,60 +343,107 @@ public sealed class NewModel(TradeCatalogue trades, SiteStore store, StartDesk d
     }
 
     /// <summary>Whether a text of the old site is ticked: as posted, else where there is a place for it.</summary>
-    public bool Brings(int index) => Request.HasFormContentType && Request.Form.ContainsKey("oldSeen") ? Request.Form["old"].Contains(index.ToString(System.Globalization.CultureInfo.InvariantCulture)) : OldTexts[index].Place != OldTextPlace.LeftOut;
+    public bool Brings(int index) =>
+        Request.HasFormContentType && Request.Form.ContainsKey("oldSeen")
+            ? Request.Form["old"].Contains(index.ToString(System.Globalization.CultureInfo.InvariantCulture))
+            : OldTexts[index].Place != OldTextPlace.LeftOut;
 
-    public static string Say(OldTextPlace place) => place switch
-    {
-        OldTextPlace.Intro => "to the home page",
-        OldTextPlace.About => "to the about page",
-        OldTextPlace.Services => "to the services page",
-        OldTextPlace.Questions => "to the questions",
-        OldTextPlace.OwnPage => "on a page of its own",
-        _ => "contact or legal: the new site has its own",
-    };
+    public static string Say(OldTextPlace place) =>
+        place switch
+        {
+            OldTextPlace.Intro => "to the home page",
+            OldTextPlace.About => "to the about page",
+            OldTextPlace.Services => "to the services page",
+            OldTextPlace.Questions => "to the questions",
+            OldTextPlace.OwnPage => "on a page of its own",
+            _ => "contact or legal: the new site has its own",
+        };
 
     private async Task LoadAsync()
     {
-        if (Id is { } id) Sheet = await desk.FindAsync(id, Who);
-        if (Sheet is { Material.Pages.Length: > 0 }) OldTexts = Plurimax.Making.Composing.OldTexts.Of(Sheet.Material);
+        if (Id is { } id)
+            Sheet = await desk.FindAsync(id, Who);
+        if (Sheet is { Material.Pages.Length: > 0 })
+            OldTexts = Plurimax.Making.Composing.OldTexts.Of(Sheet.Material);
         Held = await desk.HeldAsync(Who);
-        Sites = (await db.Sites.AsNoTracking().Where(s => !s.IsSample).OrderBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId }).Take(300).ToListAsync()).ConvertAll(s => (s.Id, s.Name, s.TradeId));
-        Books = await db.Clients.AsNoTracking().Where(c => c.Standing != Standing.LetGo && c.Standing != Standing.Former).OrderByDescending(c => c.NextContact != null).ThenByDescending(c => c.CreatedAt).Select(c => c.Name).Take(200).ToListAsync();
-        if (Sheet is not null && Text.Length == 0) Text = Sheet.Words;
+        Sites = (
+            await db
+                .Sites.AsNoTracking()
+                .Where(s => !s.IsSample)
+                .OrderBy(s => s.Client.Name)
+                .Select(s => new
+                {
+                    s.Id,
+                    s.Client.Name,
+                    s.TradeId,
+                })
+                .Take(300)
+                .ToListAsync()
+        ).ConvertAll(s => (s.Id, s.Name, s.TradeId));
+        Books = await db
+            .Clients.AsNoTracking()
+            .Where(c => c.Standing != Standing.LetGo && c.Standing != Standing.Former)
+            .OrderByDescending(c => c.NextContact != null)
+            .ThenByDescending(c => c.CreatedAt)
+            .Select(c => c.Name)
+            .Take(200)
+            .ToListAsync();
+        if (Sheet is not null && Text.Length == 0)
+            Text = Sheet.Words;
     }
 
     private void Search()
     {
-        if (ChosenFor is { } said && said != Words) TradeId = null;
+        if (ChosenFor is { } said && said != Words)
+            TradeId = null;
         var chosen = TradeId ?? Sheet?.TradeId;
-        if (Words.Length == 0 && Sheet is not null) Words = chosen is not null ? trades.Find(chosen)?.Names.Title ?? TradeLexicon.Find(chosen)?.Names[0] ?? "" : Sheet.Words.Length is > 0 and < 60 ? Sheet.Words : "";
+        if (Words.Length == 0 && Sheet is not null)
+            Words =
+                chosen is not null ? trades.Find(chosen)?.Names.Title ?? TradeLexicon.Find(chosen)?.Names[0] ?? ""
+                : Sheet.Words.Length is > 0 and < 60 ? Sheet.Words
+                : "";
         Found = Words.Length is > 0 and < 200 ? trades.Search(Words, 3) : [];
         // A trade that is known but has no template yet: those that work the same way are nearest.
         if (!Sure && TradeLexicon.OfLabel(Words) is { } known)
-            Found = [.. Found.Where(f => f.Trade.Kind == known.Kind).Concat(trades.All.Where(t => t.Base is null && t.Kind == known.Kind && Found.All(f => f.Trade.Id != t.Id)).Select(t => new TradeMatch(t, .35, KindOf(t.Kind)))).Take(3)];
+            Found =
+            [
+                .. Found
+                    .Where(f => f.Trade.Kind == known.Kind)
+                    .Concat(
+                        trades
+                            .All.Where(t => t.Base is null && t.Kind == known.Kind && Found.All(f => f.Trade.Id != t.Id))
+                            .Select(t => new TradeMatch(t, .35, KindOf(t.Kind)))
+                    )
+                    .Take(3),
+            ];
         Chosen = chosen is not null && Found.Any(f => f.Trade.Id == chosen) ? trades.Find(chosen) : Found.FirstOrDefault()?.Trade;
-        TradeId = chosen is not null && chosen == Chosen?.Id ? chosen : Sure ? Chosen?.Id : null;
+        TradeId =
+            chosen is not null && chosen == Chosen?.Id ? chosen
+            : Sure ? Chosen?.Id
+            : null;
     }
 
-    public static string KindOf(BusinessKind kind) => kind switch
-    {
-        BusinessKind.AtCustomersPlace => "Works at the customer's place",
-        BusinessKind.ShopWithHours => "Shop or workshop with hours",
-        BusinessKind.FoodAndDrink => "Food and drink",
-        BusinessKind.ByAppointment => "By appointment",
-        BusinessKind.Practice => "Professional practice",
-        BusinessKind.Lodging => "Place to stay",
-        BusinessKind.Classes => "Classes and venues",
-        _ => "Maker, sells what it makes",
-    };
+    public static string KindOf(BusinessKind kind) =>
+        kind switch
+        {
+            BusinessKind.AtCustomersPlace => "Works at the customer's place",
+            BusinessKind.ShopWithHours => "Shop or workshop with hours",
+            BusinessKind.FoodAndDrink => "Food and drink",
+            BusinessKind.ByAppointment => "By appointment",
+            BusinessKind.Practice => "Professional practice",
+            BusinessKind.Lodging => "Place to stay",
+            BusinessKind.Classes => "Classes and venues",
+            _ => "Maker, sells what it makes",
+        };
 
-    public static string Say(MainAction action) => action switch
-    {
-        MainAction.Write => "write through the form",
-        MainAction.Call => "call",
-        MainAction.Visit => "come by, with directions",
-        MainAction.Book => "book",
-        MainAction.Estimate => "ask for an estimate",
-        _ => "order or see prices",
-    };
+    public static string Say(MainAction action) =>
+        action switch
+        {
+            MainAction.Write => "write through the form",
+            MainAction.Call => "call",
+            MainAction.Visit => "come by, with directions",
+            MainAction.Book => "book",
+            MainAction.Estimate => "ask for an estimate",
+            _ => "order or see prices",
+        };
 }

@@ -14,6 +14,7 @@ public sealed class OutboxModel(PlurimaxDb db) : PageModel
     {
         Waiting = await db.Outbox.CountAsync(m => m.SentAt == null);
         Rows = await db.Outbox.AsNoTracking().OrderByDescending(m => m.At).Take(100).ToListAsync();
-        foreach (var m in Rows) m.Body = System.Text.RegularExpressions.Regex.Replace(m.Body, "/proof/[A-Za-z0-9_-]{30,}", "/proof/…");
+        foreach (var m in Rows)
+            m.Body = System.Text.RegularExpressions.Regex.Replace(m.Body, "/proof/[A-Za-z0-9_-]{30,}", "/proof/…");
     }
 }

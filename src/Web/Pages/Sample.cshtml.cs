@@ -1,8 +1,8 @@
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Sites;
 using Plurimax.Web.Prospecting;
@@ -29,29 +29,48 @@ public sealed class SampleModel(ProspectDesk desk, SiteStore store, TimeProvider
         Response.Headers.CacheControl = "no-store";
         Agency = await store.AgencyAsync();
         Link = await desk.LinkAsync(token);
-        if (Link is null || !Link.Open(clock.GetUtcNow()) || !Link.Site.IsSample) { Gone = true; return false; }
+        if (Link is null || !Link.Open(clock.GetUtcNow()) || !Link.Site.IsSample)
+        {
+            Gone = true;
+            return false;
+        }
         Document = await store.DocumentAsync(Link.Site);
         Leaf = Document.Pages.FirstOrDefault(p => !p.Hidden && p.File == leaf)?.File ?? "index.html";
         SheetUrl = $"/sample/{token}/sheet/{Leaf}";
         return true;
     }
 
-    private PageResult Ended() { Response.StatusCode = Link is null ? 404 : 410; return Page(); }
+    private PageResult Ended()
+    {
+        Response.StatusCode = Link is null ? 404 : 410;
+        return Page();
+    }
 
     public async Task<IActionResult> OnGetAsync(string token, string? leaf)
     {
-        if (!await LoadAsync(token, leaf)) return Ended();
+        if (!await LoadAsync(token, leaf))
+            return Ended();
         // Going from page to page is one visit.
-        if (leaf is null) await desk.OpenedAsync(Link!);
+        if (leaf is null)
+            await desk.OpenedAsync(Link!);
         return Page();
     }
 
     public async Task<IActionResult> OnPostAsync(string token, string? name, string? reach, string? words)
     {
-        if (!await LoadAsync(token, null)) return Ended();
+        if (!await LoadAsync(token, null))
+            return Ended();
         (Name, Reach, Words) = (FactReader.Clean(name), FactReader.Clean(reach), FactReader.Clean(words, lines: true));
-        Problem = Name.Length is 0 or > 80 ? "Give your name." : Reach.Length is 0 or > 120 ? "Give a phone number or an email address, so that we can answer." : Words.Length > 2000 ? "Up to 2,000 characters fit." : "";
-        if (Problem.Length > 0) { Response.StatusCode = 422; return Page(); }
+        Problem =
+            Name.Length is 0 or > 80 ? "Give your name."
+            : Reach.Length is 0 or > 120 ? "Give a phone number or an email address, so that we can answer."
+            : Words.Length > 2000 ? "Up to 2,000 characters fit."
+            : "";
+        if (Problem.Length > 0)
+        {
+            Response.StatusCode = 422;
+            return Page();
+        }
         await desk.AnswerAsync(Link!, Name, Reach, Words.Length == 0 ? "Please get in touch." : Words);
         TempData["Said"] = $"Thank you. {Agency} gets in touch.";
         return Redirect($"/sample/{token}?leaf=index.html#talk");
@@ -59,7 +78,8 @@ public sealed class SampleModel(ProspectDesk desk, SiteStore store, TimeProvider
 
     public async Task<IActionResult> OnPostGoneAsync(string token)
     {
-        if (!await LoadAsync(token, null)) return Ended();
+        if (!await LoadAsync(token, null))
+            return Ended();
         await desk.TakeDownAsync(Link!);
         Gone = true;
         return Page();

@@ -1,14 +1,17 @@
 using Microsoft.AspNetCore.Identity;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Plurimax.Data;
 
 namespace Plurimax.Web.Pages;
 
 public sealed class SignInModel(SignInManager<AppUser> signIn, UserManager<AppUser> users) : PageModel
 {
-    [BindProperty] public string Email { get; set; } = "";
-    [BindProperty] public string Password { get; set; } = "";
+    [BindProperty]
+    public string Email { get; set; } = "";
+
+    [BindProperty]
+    public string Password { get; set; } = "";
     public string? Problem { get; private set; }
 
     public IActionResult OnGet() => User.Identity?.IsAuthenticated == true ? Redirect("/") : Page();
@@ -16,8 +19,11 @@ public sealed class SignInModel(SignInManager<AppUser> signIn, UserManager<AppUs
     public async Task<IActionResult> OnPostAsync(string? returnUrl)
     {
         var user = Email.Length is > 0 and < 255 ? await users.FindByEmailAsync(Email) : null;
-        var result = user is null ? Microsoft.AspNetCore.Identity.SignInResult.Failed : await signIn.PasswordSignInAsync(user, Password, isPersistent: true, lockoutOnFailure: true);
-        if (result.Succeeded) return LocalRedirect(Url.IsLocalUrl(returnUrl) ? returnUrl! : "/");
+        var result = user is null
+            ? Microsoft.AspNetCore.Identity.SignInResult.Failed
+            : await signIn.PasswordSignInAsync(user, Password, isPersistent: true, lockoutOnFailure: true);
+        if (result.Succeeded)
+            return LocalRedirect(Url.IsLocalUrl(returnUrl) ? returnUrl! : "/");
         Problem = result.IsLockedOut ? "Too many tries. Wait five minutes and try again." : "Email and password do not fit together.";
         Response.StatusCode = 422;
         return Page();

@@ -1,8 +1,8 @@
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.AspNetCore.Mvc;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Trades;
 using Plurimax.Web.Templates;
@@ -29,7 +29,11 @@ public sealed class TemplateModel(TemplateDesk desk, SiteStore store) : PageMode
     {
         _family = RouteData.Values["family"]?.ToString() ?? "";
         await LoadAsync();
-        if (Versions.Count == 0) { context.Result = NotFound(); return; }
+        if (Versions.Count == 0)
+        {
+            context.Result = NotFound();
+            return;
+        }
         await next();
     }
 
@@ -39,13 +43,15 @@ public sealed class TemplateModel(TemplateDesk desk, SiteStore store) : PageMode
         Sites = Versions.Count == 0 ? [] : await desk.SitesAsync(_family);
     }
 
-    public static int VersionOf(string tradeId) => int.TryParse(tradeId[(tradeId.LastIndexOf(".v", StringComparison.Ordinal) + 2)..], out var n) ? n : 0;
+    public static int VersionOf(string tradeId) =>
+        int.TryParse(tradeId[(tradeId.LastIndexOf(".v", StringComparison.Ordinal) + 2)..], out var n) ? n : 0;
 
     /// <param name="offer">A site to show what the newest version would change on.</param>
     public async Task OnGetAsync(Guid? offer = null)
     {
         Text = Latest.Yaml;
-        if (offer is not { } id || Sites.All(s => s.Id != id)) return;
+        if (offer is not { } id || Sites.All(s => s.Id != id))
+            return;
         OfferTo = await store.FindAsync(id);
         Offer = await desk.OfferAsync(OfferTo!);
     }
@@ -59,18 +65,25 @@ public sealed class TemplateModel(TemplateDesk desk, SiteStore store) : PageMode
             TempData["Said"] = $"Version {n}. Sites stay with theirs until it is offered to them.";
             return Redirect($"/trades/{_family}");
         }
-        (Faults, Problem) = (faults, problem ?? (faults.Count == 1 ? "One fault; nothing was saved." : $"{faults.Count} faults; nothing was saved."));
+        (Faults, Problem) = (
+            faults,
+            problem ?? (faults.Count == 1 ? "One fault; nothing was saved." : $"{faults.Count} faults; nothing was saved.")
+        );
         Response.StatusCode = 422;
         return Page();
     }
 
     public async Task<IActionResult> OnPostAcceptAsync(Guid site)
     {
-        if (await store.FindAsync(site) is not { } found || Sites.All(s => s.Id != site)) return NotFound();
-        TempData["Said"] = await desk.AcceptAsync(found, Who) ?? $"{found.Client.Name} follows version {Latest.Version}. One undo on its Bench takes it back.";
+        if (await store.FindAsync(site) is not { } found || Sites.All(s => s.Id != site))
+            return NotFound();
+        TempData["Said"] = await desk.AcceptAsync(found, Who)
+            ?? $"{found.Client.Name} follows version {Latest.Version}. One undo on its Bench takes it back.";
         return Redirect($"/trades/{_family}");
     }
 
     public IActionResult OnGetFile(int version = 0) =>
-        Versions.Find(v => v.Version == version || version == 0) is { } v ? File(System.Text.Encoding.UTF8.GetBytes(v.Yaml), "application/yaml", $"{v.Family}-v{v.Version}.yaml") : NotFound();
+        Versions.Find(v => v.Version == version || version == 0) is { } v
+            ? File(System.Text.Encoding.UTF8.GetBytes(v.Yaml), "application/yaml", $"{v.Family}-v{v.Version}.yaml")
+            : NotFound();
 }

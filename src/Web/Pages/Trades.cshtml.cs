@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Reading.Files;
@@ -25,16 +25,35 @@ public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db, TemplateDe
     private string Who => User.Identity?.Name ?? "somebody";
 
     /// <summary>What was found first; nothing is hidden by a search.</summary>
-    public IEnumerable<(TradeTemplate Trade, string? By)> Rows => Found.Select(f => (f.Trade, (string?)f.Matched)).Concat(All.Where(t => Found.All(f => f.Trade.Id != t.Id)).Select(t => (t, (string?)null)));
+    public IEnumerable<(TradeTemplate Trade, string? By)> Rows =>
+        Found
+            .Select(f => (f.Trade, (string?)f.Matched))
+            .Concat(All.Where(t => Found.All(f => f.Trade.Id != t.Id)).Select(t => (t, (string?)null)));
 
     public async Task OnGetAsync(string? q)
     {
         Query = (q ?? "").Trim();
         Found = Query.Length is > 0 and < 200 ? trades.Search(Query) : [];
         All = [.. trades.All.OrderBy(t => t.Base is null).ThenBy(t => t.Names.Title, StringComparer.Ordinal)];
-        Sites = (await db.Sites.Where(s => !s.IsSample).GroupBy(s => s.TradeId).Select(g => new { g.Key, Count = g.Count() }).ToListAsync()).GroupBy(g => TradeTemplate.FamilyOf(g.Key)).ToDictionary(g => g.Key, g => g.Sum(x => x.Count));
+        Sites = (await db.Sites.Where(s => !s.IsSample).GroupBy(s => s.TradeId).Select(g => new { g.Key, Count = g.Count() }).ToListAsync())
+            .GroupBy(g => TradeTemplate.FamilyOf(g.Key))
+            .ToDictionary(g => g.Key, g => g.Sum(x => x.Count));
         // The further a site has come, the more of it was looked at by people.
-        Finished = (await db.Sites.AsNoTracking().Where(s => !s.IsSample).OrderByDescending(s => s.Station).ThenBy(s => s.Client.Name).Select(s => new { s.Id, s.Client.Name, s.TradeId }).Take(300).ToListAsync()).ConvertAll(s => (s.Id, s.Name, s.TradeId));
+        Finished = (
+            await db
+                .Sites.AsNoTracking()
+                .Where(s => !s.IsSample)
+                .OrderByDescending(s => s.Station)
+                .ThenBy(s => s.Client.Name)
+                .Select(s => new
+                {
+                    s.Id,
+                    s.Client.Name,
+                    s.TradeId,
+                })
+                .Take(300)
+                .ToListAsync()
+        ).ConvertAll(s => (s.Id, s.Name, s.TradeId));
     }
 
     private async Task<IActionResult> RefusedAsync()
@@ -48,18 +67,37 @@ public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db, TemplateDe
     {
         TypedName = name ?? "";
         var (family, left, problem) = await desk.MakeAsync(site, TypedName, Who);
-        if (family is null) { MakeProblem = problem!; return await RefusedAsync(); }
-        TempData["Said"] = left.Count == 0 ? "The template is there; sites can start from it." : $"The template is there. Not taken over: {string.Join(" ", left)}";
+        if (family is null)
+        {
+            MakeProblem = problem!;
+            return await RefusedAsync();
+        }
+        TempData["Said"] =
+            left.Count == 0
+                ? "The template is there; sites can start from it."
+                : $"The template is there. Not taken over: {string.Join(" ", left)}";
         return Redirect($"/trades/{family}");
     }
 
     public async Task<IActionResult> OnPostImportAsync(IFormFile? file)
     {
-        if (file is null || file.Length == 0) { ImportProblem = "Choose a .yaml file."; return await RefusedAsync(); }
-        if (file.Length > TemplateDesk.LongestYaml) { ImportProblem = $"A template has up to {TemplateDesk.LongestYaml / 1000} KB."; return await RefusedAsync(); }
+        if (file is null || file.Length == 0)
+        {
+            ImportProblem = "Choose a .yaml file.";
+            return await RefusedAsync();
+        }
+        if (file.Length > TemplateDesk.LongestYaml)
+        {
+            ImportProblem = $"A template has up to {TemplateDesk.LongestYaml / 1000} KB.";
+            return await RefusedAsync();
+        }
         var bytes = (await Uploads.ReadAsync([file]))[0].Bytes;
         var (family, faults, problem) = await desk.ImportAsync(TextBytes.Decode(bytes).Text, Who);
-        if (family is not null) { TempData["Said"] = "Imported; sites can start from it."; return Redirect($"/trades/{family}"); }
+        if (family is not null)
+        {
+            TempData["Said"] = "Imported; sites can start from it.";
+            return Redirect($"/trades/{family}");
+        }
         (ImportProblem, Faults) = (problem ?? "The file has faults:", faults);
         return await RefusedAsync();
     }

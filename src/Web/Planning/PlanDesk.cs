@@ -1,6 +1,6 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Web.Jobs;
@@ -13,7 +13,8 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
 {
     public const int MostComment = 1000;
 
-    public Task<SentPlan?> LatestAsync(Guid siteId) => db.SentPlans.AsNoTracking().Where(p => p.SiteId == siteId).OrderByDescending(p => p.CreatedAt).FirstOrDefaultAsync();
+    public Task<SentPlan?> LatestAsync(Guid siteId) =>
+        db.SentPlans.AsNoTracking().Where(p => p.SiteId == siteId).OrderByDescending(p => p.CreatedAt).FirstOrDefaultAsync();
 
     /// <summary>Freezes the plan as it stands; an open one ends with it.</summary>
     /// <returns>The token of the link.</returns>
@@ -21,10 +22,32 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
     {
         var (token, hash) = PrivateLink.New();
         var now = clock.GetUtcNow();
-        await db.SentPlans.Where(p => p.SiteId == site.Id && p.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, now), cancel);
-        db.Add(new SentPlan { SiteId = site.Id, TokenHash = hash, Document = await store.DocumentAsync(site, cancel), Facts = site.Client.Facts.Settled(), Who = who, CreatedAt = now });
+        await db
+            .SentPlans.Where(p => p.SiteId == site.Id && p.EndedAt == null)
+            .ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, now), cancel);
+        db.Add(
+            new SentPlan
+            {
+                SiteId = site.Id,
+                TokenHash = hash,
+                Document = await store.DocumentAsync(site, cancel),
+                Facts = site.Client.Facts.Settled(),
+                Who = who,
+                CreatedAt = now,
+            }
+        );
         if (to is not null)
-            db.Add(await store.LetterAsync(site, to, "The plan of your site", $"Hello,\n\nthis is the plan of your site, before anything is designed: which pages there are and what stands on them.\n\n{origin}/plans/{token}\n\nIf it is right, agree with your name; if not, say what should be different.\n\n{who.Split(' ')[0]}\n", now));
+            db.Add(
+                await store.LetterAsync(
+                    site,
+                    to,
+                    "The plan of your site",
+                    $"Hello,\n\nthis is the plan of your site, before anything is designed: which pages there are and what stands "
+                        + $"on them.\n\n{origin}/plans/{token}\n\nIf it is right, agree with your name; if not, say what should be "
+                        + $"different.\n\n{who.Split(' ')[0]}\n",
+                    now
+                )
+            );
         store.Wait(site, Party.Client, who);
         Note(site, "Sent the plan to be agreed", who);
         await db.SaveChangesAsync(cancel);
@@ -32,19 +55,23 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
         return token;
     }
 
-    public async Task<SentPlan?> FindAsync(string token) => PrivateLink.HashOf(token) is { } hash
-        ? await db.SentPlans.Include(p => p.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(p => p.TokenHash == hash) : null;
+    public async Task<SentPlan?> FindAsync(string token) =>
+        PrivateLink.HashOf(token) is { } hash
+            ? await db.SentPlans.Include(p => p.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(p => p.TokenHash == hash)
+            : null;
 
     public async Task OpenedAsync(SentPlan plan)
     {
-        if (plan.OpenedAt is not null) return;
+        if (plan.OpenedAt is not null)
+            return;
         plan.OpenedAt = clock.GetUtcNow();
         await db.SaveChangesAsync();
     }
 
     public async Task AgreeAsync(SentPlan plan, string name)
     {
-        if (plan.AgreedAt is not null) return;
+        if (plan.AgreedAt is not null)
+            return;
         (plan.AgreedBy, plan.AgreedAt) = (name, clock.GetUtcNow());
         store.Wait(plan.Site, Party.Us, name);
         Note(plan.Site, $"{name} agreed the plan", name);
@@ -66,5 +93,15 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
     }
 
     private void Note(Site site, string text, string who) =>
-        db.Add(new SiteEvent { SiteId = site.Id, Kind = SiteEventKind.Note, Station = Station.Plan, Text = text, Who = who, At = clock.GetUtcNow() });
+        db.Add(
+            new SiteEvent
+            {
+                SiteId = site.Id,
+                Kind = SiteEventKind.Note,
+                Station = Station.Plan,
+                Text = text,
+                Who = who,
+                At = clock.GetUtcNow(),
+            }
+        );
 }

@@ -1,6 +1,6 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Web.Jobs;
@@ -12,13 +12,21 @@ namespace Plurimax.Web.Proofs;
 public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock, OutboxBell bell)
 {
     /// <summary>Freezes the site as it stands and makes a link: 256 random bits, of which only the hash is stored.</summary>
-    public async Task<(Proof Proof, string Token)> SendAsync(Site site, string who, string origin, bool mail, CancellationToken cancel = default)
+    public async Task<(Proof Proof, string Token)> SendAsync(
+        Site site,
+        string who,
+        string origin,
+        bool mail,
+        CancellationToken cancel = default
+    )
     {
         var (token, hash) = PrivateLink.New();
         var now = clock.GetUtcNow();
         var settings = await store.SettingsAsync(site, cancel);
         var round = await db.Proofs.Where(p => p.SiteId == site.Id).MaxAsync(p => (int?)p.Round, cancel) + 1 ?? 1;
-        await db.Proofs.Where(p => p.SiteId == site.Id && p.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, now), cancel);
+        await db
+            .Proofs.Where(p => p.SiteId == site.Id && p.EndedAt == null)
+            .ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, now), cancel);
         var proof = new Proof
         {
             SiteId = site.Id,
@@ -33,17 +41,32 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         };
         db.Add(proof);
         if (mail && site.Client.Facts.Any<TextValue>("email")?.Text is { } to)
-            db.Add(await store.LetterAsync(site, to, $"Your site to look at, round {round}", $"Hello,\n\nyour site is ready to be looked at:\n\n{origin}/proof/{token}\n\n{Words(site, settings)}Click a passage to leave a mark. When all is well, sign it off with your name. The link works on a phone too and needs no account.\n\n{Rounds(round, settings.Whole("rounds"))}\n", now));
+            db.Add(
+                await store.LetterAsync(
+                    site,
+                    to,
+                    $"Your site to look at, round {round}",
+                    $"Hello,\n\nyour site is ready to be looked at:\n\n{origin}/proof/{token}\n\n{Words(site, settings)}Click a "
+                        + $"passage to leave a mark. When all is well, sign it off with your name. The link works on a phone too and "
+                        + $"needs no account.\n\n{Rounds(round, settings.Whole("rounds"))}\n",
+                    now
+                )
+            );
         await store.MoveAsync(site, Station.Proof, who, Party.Client, cancel);
         bell.Ring();
         return (proof, token);
     }
 
-    private string Words(Site site, SettingsStack settings) => settings["proof_text"] is { Length: > 0 } text
-        ? SiteTexts.Of(site.Facts, settings.All(), SiteWords.For("en"), store.Trade(site).Kind).Letter(text).Trim() + "\n\n" : "";
+    private string Words(Site site, SettingsStack settings) =>
+        settings["proof_text"] is { Length: > 0 } text
+            ? SiteTexts.Of(site.Facts, settings.All(), SiteWords.For("en"), store.Trade(site).Kind).Letter(text).Trim() + "\n\n"
+            : "";
 
     /// <summary>How many rounds of proofs are included, and which this is.</summary>
-    public static string Rounds(int round, int included) => round <= included ? $"This is round {round} of {included} that are included." : $"This is round {round}; {included} are included, further ones are counted.";
+    public static string Rounds(int round, int included) =>
+        round <= included
+            ? $"This is round {round} of {included} that are included."
+            : $"This is round {round}; {included} are included, further ones are counted.";
 
     /// <summary>
     /// One mail for each proof that nobody has answered for the days of the settings. The link is not stored: a new one takes its place.
@@ -52,31 +75,66 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
     public async Task<int> RemindAsync(CancellationToken cancel = default)
     {
         var now = clock.GetUtcNow();
-        var waiting = await db.Proofs.Include(p => p.Site).ThenInclude(s => s.Client).Where(p => p.EndedAt == null && p.SignedAt == null && p.ChangesAskedAt == null && p.RemindedAt == null && p.Origin != "" && p.CreatedAt < now.AddDays(-1) && !p.Marks.Any()).ToListAsync(cancel);
+        var waiting = await db
+            .Proofs.Include(p => p.Site)
+                .ThenInclude(s => s.Client)
+            .Where(p =>
+                p.EndedAt == null
+                && p.SignedAt == null
+                && p.ChangesAskedAt == null
+                && p.RemindedAt == null
+                && p.Origin != ""
+                && p.CreatedAt < now.AddDays(-1)
+                && !p.Marks.Any()
+            )
+            .ToListAsync(cancel);
         var mailed = 0;
         foreach (var proof in waiting)
         {
             var settings = await store.SettingsAsync(proof.Site, cancel);
             var days = settings.Whole("remind_days");
-            if (days == 0 || proof.CreatedAt > now.AddDays(-days) || Over(proof, now) || proof.Site.Client.Facts.Any<TextValue>("email")?.Text is not { } to) continue;
+            if (
+                days == 0
+                || proof.CreatedAt > now.AddDays(-days)
+                || Over(proof, now)
+                || proof.Site.Client.Facts.Any<TextValue>("email")?.Text is not { } to
+            )
+                continue;
             var (token, hash) = PrivateLink.New();
             (proof.TokenHash, proof.RemindedAt) = (hash, now);
-            db.Add(await store.LetterAsync(proof.Site, to, $"Your site waits for you, round {proof.Round}", $"Hello,\n\nyour site has been waiting for a look since {proof.CreatedAt.ToString("d MMMM", System.Globalization.CultureInfo.InvariantCulture)}:\n\n{proof.Origin}/proof/{token}\n\nThis link takes the place of the one before. Click a passage to leave a mark, or sign it off with your name.\n", now, cancel));
+            db.Add(
+                await store.LetterAsync(
+                    proof.Site,
+                    to,
+                    $"Your site waits for you, round {proof.Round}",
+                    $"Hello,\n\nyour site has been waiting for a look since "
+                        + $"{proof.CreatedAt.ToString("d MMMM", System.Globalization.CultureInfo.InvariantCulture)}:\n\n{proof.Origin}"
+                        + $"/proof/{token}\n\nThis link takes the place of the one before. Click a passage to leave a mark, or sign it "
+                        + $"off with your name.\n",
+                    now,
+                    cancel
+                )
+            );
             Note(proof, $"Reminded the client of round {proof.Round}", "the standards");
             await db.SaveChangesAsync(cancel);
             mailed++;
         }
-        if (mailed > 0) bell.Ring();
+        if (mailed > 0)
+            bell.Ring();
         return mailed;
     }
 
     /// <summary>Whether the link of a proof has ended by itself. One that was signed stays as it is.</summary>
-    private static bool Over(Proof proof, DateTimeOffset now) => proof.SignedAt is null && proof.Settings.TryGetValue("proof_lasts", out var days) && proof.CreatedAt.AddDays(int.Parse(days, System.Globalization.CultureInfo.InvariantCulture)) < now;
+    private static bool Over(Proof proof, DateTimeOffset now) =>
+        proof.SignedAt is null
+        && proof.Settings.TryGetValue("proof_lasts", out var days)
+        && proof.CreatedAt.AddDays(int.Parse(days, System.Globalization.CultureInfo.InvariantCulture)) < now;
 
     /// <summary>The proof behind a link, ended or not; null where the token is none of ours.</summary>
     public async Task<Proof?> FindAsync(string token, CancellationToken cancel = default)
     {
-        if (PrivateLink.HashOf(token) is not { } hash) return null;
+        if (PrivateLink.HashOf(token) is not { } hash)
+            return null;
         var proof = await FoundAsync(hash, cancel);
         if (proof is { EndedAt: null } && Over(proof, clock.GetUtcNow()))
         {
@@ -86,13 +144,23 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         return proof;
     }
 
-    private Task<Proof?> FoundAsync(byte[] hash, CancellationToken cancel) => db.Proofs.Include(p => p.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(p => p.TokenHash == hash, cancel);
+    private Task<Proof?> FoundAsync(byte[] hash, CancellationToken cancel) =>
+        db.Proofs.Include(p => p.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(p => p.TokenHash == hash, cancel);
 
     public Task<List<Mark>> MarksAsync(Guid proofId, CancellationToken cancel = default) =>
         db.Marks.Include(m => m.Replies.OrderBy(r => r.At)).Where(m => m.ProofId == proofId).OrderBy(m => m.Number).ToListAsync(cancel);
 
     /// <summary>A mark of the client, pinned to a passage or to the whole page.</summary>
-    public async Task<Mark> MarkAsync(Proof proof, string page, string? section, string? path, string quote, string text, string author, CancellationToken cancel = default)
+    public async Task<Mark> MarkAsync(
+        Proof proof,
+        string page,
+        string? section,
+        string? path,
+        string quote,
+        string text,
+        string author,
+        CancellationToken cancel = default
+    )
     {
         var found = section is null ? null : proof.Document.FindSection(section);
         var mark = new Mark
@@ -114,8 +182,18 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
 
     public async Task ReplyAsync(Mark mark, string author, bool fromClient, string text, CancellationToken cancel = default)
     {
-        db.Add(new MarkReply { MarkId = mark.Id, Author = author, FromClient = fromClient, Text = text, At = clock.GetUtcNow() });
-        if (fromClient) mark.ResolvedAt = null;
+        db.Add(
+            new MarkReply
+            {
+                MarkId = mark.Id,
+                Author = author,
+                FromClient = fromClient,
+                Text = text,
+                At = clock.GetUtcNow(),
+            }
+        );
+        if (fromClient)
+            mark.ResolvedAt = null;
         await db.SaveChangesAsync(cancel);
     }
 
@@ -140,5 +218,15 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
     }
 
     private void Note(Proof proof, string text, string who) =>
-        db.Add(new SiteEvent { SiteId = proof.SiteId, Kind = SiteEventKind.Note, Station = Station.Proof, Text = text, Who = who, At = clock.GetUtcNow() });
+        db.Add(
+            new SiteEvent
+            {
+                SiteId = proof.SiteId,
+                Kind = SiteEventKind.Note,
+                Station = Station.Proof,
+                Text = text,
+                Who = who,
+                At = clock.GetUtcNow(),
+            }
+        );
 }

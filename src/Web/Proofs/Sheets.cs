@@ -4,10 +4,10 @@ using System.Text.Json;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
+using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Data;
 using Plurimax.Facts;
 using Plurimax.Making.Saying;
 using Plurimax.Making.Settings;
@@ -25,7 +25,14 @@ namespace Plurimax.Web.Proofs;
 /// <param name="Revision">An earlier version; null for the head.</param>
 /// <param name="Said">The head as it would be with these wishes done.</param>
 /// <param name="Cards">Sections laid out to choose from.</param>
-public sealed record SheetView(Guid Site, LookChoice? Look = null, int? Revision = null, SaidView? Said = null, CardsView? Cards = null, StandingView? Standing = null);
+public sealed record SheetView(
+    Guid Site,
+    LookChoice? Look = null,
+    int? Revision = null,
+    SaidView? Said = null,
+    CardsView? Cards = null,
+    StandingView? Standing = null
+);
 
 /// <summary>A published site as it was released, or as it would be with what is in hand for a shared layer.</summary>
 public sealed record StandingView(SettingLayer Layer, string Scope, bool After);
@@ -45,92 +52,249 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
 {
     private readonly ITimeLimitedDataProtector _tokens = protection.CreateProtector("sheet view").ToTimeLimitedDataProtector();
 
-    public string Url(SheetView view, string file = "index.html") => $"/sheet/{_tokens.Protect(JsonSerializer.Serialize(view, SiteDocument.Json), TimeSpan.FromHours(12))}/{file}";
+    public string Url(SheetView view, string file = "index.html") =>
+        $"/sheet/{_tokens.Protect(JsonSerializer.Serialize(view, SiteDocument.Json), TimeSpan.FromHours(12))}/{file}";
 
     public static void Map(WebApplication app)
     {
-        app.MapGet(PublicEndpoints.Sheet, async (string token, string? path, Sheets sheets, PlurimaxDb db, SiteStore store, TakeStore takes, SectionShelf kept, SiteAddresses addresses, HttpContext http) =>
-        {
-            SheetView view;
-            try { view = JsonSerializer.Deserialize<SheetView>(sheets._tokens.Unprotect(token), SiteDocument.Json)!; }
-            catch (Exception e) when (e is CryptographicException or JsonException) { return Results.Text("This view has ended. Load the page around it again.", statusCode: 410); }
-            var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == view.Site);
-            return site is null ? Results.NotFound() : await sheets.AnswerAsync(http, site, view, path, store, takes, kept, addresses);
-        }).AllowAnonymous();
+        app.MapGet(
+                PublicEndpoints.Sheet,
+                async (
+                    string token,
+                    string? path,
+                    Sheets sheets,
+                    PlurimaxDb db,
+                    SiteStore store,
+                    TakeStore takes,
+                    SectionShelf kept,
+                    SiteAddresses addresses,
+                    HttpContext http
+                ) =>
+                {
+                    SheetView view;
+                    try
+                    {
+                        view = JsonSerializer.Deserialize<SheetView>(sheets._tokens.Unprotect(token), SiteDocument.Json)!;
+                    }
+                    catch (Exception e) when (e is CryptographicException or JsonException)
+                    {
+                        return Results.Text("This view has ended. Load the page around it again.", statusCode: 410);
+                    }
+                    var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == view.Site);
+                    return site is null
+                        ? Results.NotFound()
+                        : await sheets.AnswerAsync(http, site, view, path, store, takes, kept, addresses);
+                }
+            )
+            .AllowAnonymous();
 
-        app.MapGet(PublicEndpoints.ProofSheet, async (string token, string? path, Sheets sheets, ProofDesk desk, TradeCatalogue trades, SiteAddresses addresses, IBlobStore blobs, HttpContext http) =>
-        {
-            if (await desk.FindAsync(token) is not { EndedAt: null } proof) return Results.Text("This link has ended.", statusCode: 410);
-            return await sheets.AnswerAsync(http, $"proof {proof.Id}", path, () => Task.FromResult(SiteRenderer.Render(proof.Document, trades[proof.Document.Trade], proof.Facts, new RenderSettings(addresses.Main(proof.Site), proof.Settings, RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) })));
-        }).AllowAnonymous();
+        app.MapGet(
+                PublicEndpoints.ProofSheet,
+                async (
+                    string token,
+                    string? path,
+                    Sheets sheets,
+                    ProofDesk desk,
+                    TradeCatalogue trades,
+                    SiteAddresses addresses,
+                    IBlobStore blobs,
+                    HttpContext http
+                ) =>
+                {
+                    if (await desk.FindAsync(token) is not { EndedAt: null } proof)
+                        return Results.Text("This link has ended.", statusCode: 410);
+                    return await sheets.AnswerAsync(http, $"proof {proof.Id}", path, () =>
+                        Task.FromResult(
+                            SiteRenderer.Render(
+                                proof.Document,
+                                trades[proof.Document.Trade],
+                                proof.Facts,
+                                new RenderSettings(addresses.Main(proof.Site), proof.Settings, RenderMode.Anchored, "#enquiry")
+                                {
+                                    Blobs = hash => blobs.Get(hash),
+                                }
+                            )
+                        )
+                    );
+                }
+            )
+            .AllowAnonymous();
 
-        app.MapGet(PublicEndpoints.LookSheet, async (string token, int look, string? path, Sheets sheets, LookDesk desk, TradeCatalogue trades, SiteAddresses addresses, IBlobStore blobs, HttpContext http) =>
-        {
-            // A page asks for a dozen files: whether the link is open is looked up for each, what it shows is read once.
-            if (await desk.OpenAsync(token) is not { } id) return Results.Text("This link has ended.", statusCode: 410);
-            return await sheets.AnswerAsync(http, $"lookbook {id} {look}", path, async () =>
-            {
-                var book = (await desk.FindAsync(token))!;
-                return look < 0 || look >= book.Looks.Length ? SiteFiles.None : SiteRenderer.Render(book.Document.InLook(book.Looks[look].Choice), trades[book.Document.Trade], book.Facts, new RenderSettings(addresses.Main(book.Site), book.Settings, RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
-            });
-        }).AllowAnonymous();
+        app.MapGet(
+                PublicEndpoints.LookSheet,
+                async (
+                    string token,
+                    int look,
+                    string? path,
+                    Sheets sheets,
+                    LookDesk desk,
+                    TradeCatalogue trades,
+                    SiteAddresses addresses,
+                    IBlobStore blobs,
+                    HttpContext http
+                ) =>
+                {
+                    // A page asks for a dozen files: whether the link is open is looked up for each, what it shows is read once.
+                    if (await desk.OpenAsync(token) is not { } id)
+                        return Results.Text("This link has ended.", statusCode: 410);
+                    return await sheets.AnswerAsync(http, $"lookbook {id} {look}", path, async () =>
+                    {
+                        var book = (await desk.FindAsync(token))!;
+                        return look < 0 || look >= book.Looks.Length
+                            ? SiteFiles.None
+                            : SiteRenderer.Render(
+                                book.Document.InLook(book.Looks[look].Choice),
+                                trades[book.Document.Trade],
+                                book.Facts,
+                                new RenderSettings(addresses.Main(book.Site), book.Settings, RenderMode.Anchored, "#enquiry")
+                                {
+                                    Blobs = hash => blobs.Get(hash),
+                                }
+                            );
+                    });
+                }
+            )
+            .AllowAnonymous();
 
-        app.MapGet(PublicEndpoints.SampleSheet, async (string token, string? path, Sheets sheets, ProspectDesk desk, SiteStore store, TakeStore takes, SectionShelf kept, SiteAddresses addresses, TimeProvider clock, HttpContext http) =>
-        {
-            if (await desk.LinkAsync(token) is not { Site.IsSample: true } link || !link.Open(clock.GetUtcNow())) return Results.Text("This link has ended.", statusCode: 410);
-            return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, store, takes, kept, addresses);
-        }).AllowAnonymous();
+        app.MapGet(
+                PublicEndpoints.SampleSheet,
+                async (
+                    string token,
+                    string? path,
+                    Sheets sheets,
+                    ProspectDesk desk,
+                    SiteStore store,
+                    TakeStore takes,
+                    SectionShelf kept,
+                    SiteAddresses addresses,
+                    TimeProvider clock,
+                    HttpContext http
+                ) =>
+                {
+                    if (await desk.LinkAsync(token) is not { Site.IsSample: true } link || !link.Open(clock.GetUtcNow()))
+                        return Results.Text("This link has ended.", statusCode: 410);
+                    return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, store, takes, kept, addresses);
+                }
+            )
+            .AllowAnonymous();
     }
 
-    /// <summary>A file of a site as its facts and settings have it now. The document is read and rendered once for all files of a page.</summary>
-    private async Task<IResult> AnswerAsync(HttpContext http, Site site, SheetView view, string? path, SiteStore store, TakeStore takes, SectionShelf kept, SiteAddresses addresses)
+    /// <summary>
+    /// A file of a site as its facts and settings have it now. The document is read and rendered once for all files of a page.
+    /// </summary>
+    private async Task<IResult> AnswerAsync(
+        HttpContext http,
+        Site site,
+        SheetView view,
+        string? path,
+        SiteStore store,
+        TakeStore takes,
+        SectionShelf kept,
+        SiteAddresses addresses
+    )
     {
-        if (view.Standing is { } standing) return await StandingAsync(http, site, standing, path, store, addresses);
+        if (view.Standing is { } standing)
+            return await StandingAsync(http, site, standing, path, store, addresses);
         var settings = await store.SettingsAsync(site);
-        return await AnswerAsync(http, $"{view}|{site.TradeId}|{site.IsSample}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Sources)}", path, async () =>
-        {
-            var document = await store.DocumentAsync(site);
-            if (view.Revision is { } number && await takes.RevisionAsync(site.Id, number) is { } earlier) document = earlier;
-            if (view.Look is { } look) document = document.InLook(look);
-            var facts = site.Facts;
-            if (view.Said is { } said)
+        return await AnswerAsync(
+            http,
+            $"{view}|{site.TradeId}|{site.IsSample}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Sources)}",
+            path,
+            async () =>
             {
-                var reading = store.Read(site, document, said.Words, said.Page, said.Section, "", [.. said.Except]);
-                (document, facts) = (reading.Site, reading.Facts);
+                var document = await store.DocumentAsync(site);
+                if (view.Revision is { } number && await takes.RevisionAsync(site.Id, number) is { } earlier)
+                    document = earlier;
+                if (view.Look is { } look)
+                    document = document.InLook(look);
+                var facts = site.Facts;
+                if (view.Said is { } said)
+                {
+                    var reading = store.Read(site, document, said.Words, said.Page, said.Section, "", [.. said.Except]);
+                    (document, facts) = (reading.Site, reading.Facts);
+                }
+                if (view.Cards is { } cards)
+                    document = await kept.CardsAsync(site, document, cards.Page, cards.Section);
+                return SiteRenderer.Render(
+                    document,
+                    store.Trade(site),
+                    facts,
+                    new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry")
+                    {
+                        Blobs = hash => blobs.Get(hash),
+                    }
+                );
             }
-            if (view.Cards is { } cards) document = await kept.CardsAsync(site, document, cards.Page, cards.Section);
-            return SiteRenderer.Render(document, store.Trade(site), facts, new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
-        });
+        );
     }
 
-    private async Task<IResult> StandingAsync(HttpContext http, Site site, StandingView view, string? path, SiteStore store, SiteAddresses addresses)
+    private async Task<IResult> StandingAsync(
+        HttpContext http,
+        Site site,
+        StandingView view,
+        string? path,
+        SiteStore store,
+        SiteAddresses addresses
+    )
     {
         var db = http.RequestServices.GetRequiredService<PlurimaxDb>();
-        var live = await db.Releases.AsNoTracking().Where(r => r.Id == site.LiveReleaseId).Select(r => new { r.Id, r.Revision, r.Facts, r.Settings }).FirstOrDefaultAsync();
+        var live = await db
+            .Releases.AsNoTracking()
+            .Where(r => r.Id == site.LiveReleaseId)
+            .Select(r => new
+            {
+                r.Id,
+                r.Revision,
+                r.Facts,
+                r.Settings,
+            })
+            .FirstOrDefaultAsync();
         var at = new SharedScope(view.Layer, view.Scope);
         var drafts = await http.RequestServices.GetRequiredService<StandardShelf>().DraftsAsync(at);
-        return await AnswerAsync(http, $"standing {view} {site.Id} {live?.Id} {site.Head} {StandardShelf.PrintOf(drafts)}", path, async () =>
-        {
-            var stack = await store.SettingsAsync(site);
-            if (view.After) stack = stack.Changed(at.Layer, at.Scope, drafts.Select(d => KeyValuePair.Create(d.Key, d.Value)));
-            var own = !view.After && live?.Settings is { } made ? made : stack.Own();
-            var document = live is null ? await store.DocumentAsync(site) : await db.Revisions.AsNoTracking().Where(r => r.SiteId == site.Id && r.Number == live.Revision).Select(r => r.Document).FirstAsync();
-            return SiteRenderer.Render(document, store.Trade(site), live?.Facts ?? site.Client.Facts, new RenderSettings(addresses.Main(site), SettingsRegistry.Values.SetItems(own), RenderMode.Anchored, "#enquiry") { Blobs = hash => blobs.Get(hash) });
-        });
+        return await AnswerAsync(
+            http,
+            $"standing {view} {site.Id} {live?.Id} {site.Head} {StandardShelf.PrintOf(drafts)}",
+            path,
+            async () =>
+            {
+                var stack = await store.SettingsAsync(site);
+                if (view.After)
+                    stack = stack.Changed(at.Layer, at.Scope, drafts.Select(d => KeyValuePair.Create(d.Key, d.Value)));
+                var own = !view.After && live?.Settings is { } made ? made : stack.Own();
+                var document = live is null
+                    ? await store.DocumentAsync(site)
+                    : await db
+                        .Revisions.AsNoTracking()
+                        .Where(r => r.SiteId == site.Id && r.Number == live.Revision)
+                        .Select(r => r.Document)
+                        .FirstAsync();
+                return SiteRenderer.Render(
+                    document,
+                    store.Trade(site),
+                    live?.Facts ?? site.Client.Facts,
+                    new RenderSettings(addresses.Main(site), SettingsRegistry.Values.SetItems(own), RenderMode.Anchored, "#enquiry")
+                    {
+                        Blobs = hash => blobs.Get(hash),
+                    }
+                );
+            }
+        );
     }
 
     private async Task<IResult> AnswerAsync(HttpContext http, string key, string? path, Func<Task<SiteFiles>> render)
     {
         var files = (await cache.GetOrCreateAsync("sheet " + key, async entry =>
-        {
-            var made = await render();
-            entry.Size = made.Size;
-            entry.SlidingExpiration = TimeSpan.FromMinutes(5);
-            return made;
-        }))!;
+            {
+                var made = await render();
+                entry.Size = made.Size;
+                entry.SlidingExpiration = TimeSpan.FromMinutes(5);
+                return made;
+            }))!;
         var file = string.IsNullOrEmpty(path) ? "index.html" : path;
         var h = http.Response.Headers;
-        h.ContentSecurityPolicy = "sandbox allow-scripts; default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; form-action 'none'; frame-ancestors 'self'; base-uri 'none'";
+        h.ContentSecurityPolicy =
+            "sandbox allow-scripts; default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src "
+            + "'self'; form-action 'none'; frame-ancestors 'self'; base-uri 'none'";
         h.AccessControlAllowOrigin = "*";
         h.CacheControl = "private, no-store";
         h["X-Robots-Tag"] = "noindex, nofollow";

@@ -2,8 +2,8 @@ using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using System.Security.Cryptography;
 using System.Text;
-using Plurimax.Data.Blobs;
 using Plurimax.Data;
+using Plurimax.Data.Blobs;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Impact;
@@ -19,10 +19,17 @@ namespace Plurimax.Web.RollOuts;
 /// <summary>A published site as it is and as it would be.</summary>
 /// <param name="Own">The settings it would be made with, as far as they are not the default.</param>
 /// <param name="Hashes">SHA-256 of every file as it would be, by path.</param>
-public sealed record Republished(SiteFiles Was, SiteFiles Now, ImmutableDictionary<string, string> Own, ImmutableSortedDictionary<string, string> Hashes, SiteImpact Impact);
+public sealed record Republished(
+    SiteFiles Was,
+    SiteFiles Now,
+    ImmutableDictionary<string, string> Own,
+    ImmutableSortedDictionary<string, string> Hashes,
+    SiteImpact Impact
+);
 
 /// <summary>
-/// Renders a published site again, of the document and the facts it was released with, in other settings: so a roll-out brings what it is about and nothing else.
+/// Renders a published site again, of the document and the facts it was released with, in other settings: so a roll-out brings what it is
+/// about and nothing else.
 /// The impact report and the roll-out itself both go this way.
 /// </summary>
 public sealed class Republishing(IBlobStore blobs, SiteAddresses addresses, TradeCatalogue trades)
@@ -45,18 +52,39 @@ public sealed class Republishing(IBlobStore blobs, SiteAddresses addresses, Trad
             stubs[stub] = hash;
             return stub;
         }
-        RenderSettings Settings(ImmutableDictionary<string, string> values) => new(addresses.Main(site), SettingsRegistry.Values.SetItems(values))
-        {
-            Blobs = Stub,
-            Made = path => live.Manifest.GetValueOrDefault(path) is { } file ? Stub(file.Hash) : draw ? null : Undrawn,
-        };
-        RenderSettings before = Settings(live.Settings ?? own), after = Settings(own);
+        RenderSettings Settings(ImmutableDictionary<string, string> values) =>
+            new(addresses.Main(site), SettingsRegistry.Values.SetItems(values))
+            {
+                Blobs = Stub,
+                Made = path =>
+                    live.Manifest.GetValueOrDefault(path) is { } file ? Stub(file.Hash)
+                    : draw ? null
+                    : Undrawn,
+            };
+        RenderSettings before = Settings(live.Settings ?? own),
+            after = Settings(own);
         // In the same look the pictures stay as they were drawn.
-        if (live.Settings is not null && SettingsDress.Over(released, before.Settings).Look == SettingsDress.Over(released, after.Settings).Look)
+        if (
+            live.Settings is not null
+            && SettingsDress.Over(released, before.Settings).Look == SettingsDress.Over(released, after.Settings).Look
+        )
             after = after with { Drawn = path => live.Manifest.GetValueOrDefault(path) is { } file ? Stub(file.Hash) : null };
         var now = SiteRenderer.Render(released, trade, facts, after);
-        var hashes = now.Files.ToImmutableSortedDictionary(f => f.Key, f => stubs.TryGetValue(f.Value, out var hash) ? hash : Known.GetValue(f.Value, static b => Convert.ToHexStringLower(SHA256.HashData(b))), StringComparer.Ordinal);
-        var was = new SiteFiles(live.Manifest.ToImmutableSortedDictionary(f => f.Key, f => hashes.GetValueOrDefault(f.Key) == f.Value.Hash ? now.Files[f.Key] : blobs.Get(f.Value.Hash) ?? [], StringComparer.Ordinal));
+        var hashes = now.Files.ToImmutableSortedDictionary(
+            f => f.Key,
+            f =>
+                stubs.TryGetValue(f.Value, out var hash)
+                    ? hash
+                    : Known.GetValue(f.Value, static b => Convert.ToHexStringLower(SHA256.HashData(b))),
+            StringComparer.Ordinal
+        );
+        var was = new SiteFiles(
+            live.Manifest.ToImmutableSortedDictionary(
+                f => f.Key,
+                f => hashes.GetValueOrDefault(f.Key) == f.Value.Hash ? now.Files[f.Key] : blobs.Get(f.Value.Hash) ?? [],
+                StringComparer.Ordinal
+            )
+        );
         PreflightInput Input(RenderSettings s) => new(released, trade, facts, s, live.Revision, live.Revision, []);
         return new Republished(was, now, own, hashes, SiteImpact.Of(Input(before), was, Input(after), now));
     }
@@ -64,15 +92,15 @@ public sealed class Republishing(IBlobStore blobs, SiteAddresses addresses, Trad
     /// <summary>What other settings do to a site that is not published yet; nothing is rendered where it is made alike.</summary>
     public SiteImpact Unpublished(Site site, SiteDocument document, SettingsStack now, SettingsStack then)
     {
-        ImmutableDictionary<string, string> was = For(document, now), will = For(document, then);
-        if (SettingsPrint.Of(was) == SettingsPrint.Of(will)) return SiteImpact.None;
+        ImmutableDictionary<string, string> was = For(document, now),
+            will = For(document, then);
+        if (SettingsPrint.Of(was) == SettingsPrint.Of(will))
+            return SiteImpact.None;
         var trade = trades[document.Trade];
-        RenderSettings Settings(ImmutableDictionary<string, string> values) => new(addresses.Main(site), SettingsRegistry.Values.SetItems(values))
-        {
-            Blobs = Encoding.ASCII.GetBytes,
-            Made = _ => Undrawn,
-        };
-        RenderSettings before = Settings(was), after = Settings(will);
+        RenderSettings Settings(ImmutableDictionary<string, string> values) =>
+            new(addresses.Main(site), SettingsRegistry.Values.SetItems(values)) { Blobs = Encoding.ASCII.GetBytes, Made = _ => Undrawn };
+        RenderSettings before = Settings(was),
+            after = Settings(will);
         var a = SiteRenderer.Render(document, trade, site.Client.Facts, before);
         if (SettingsDress.Over(document, before.Settings).Look == SettingsDress.Over(document, after.Settings).Look)
             after = after with { Drawn = a.Files.GetValueOrDefault };
@@ -95,13 +123,16 @@ public sealed class Republishing(IBlobStore blobs, SiteAddresses addresses, Trad
         var added = 0;
         foreach (var (path, hash) in made.Hashes)
         {
-            if (live.Manifest.GetValueOrDefault(path) is { } same && same.Hash == hash) manifest[path] = same;
+            if (live.Manifest.GetValueOrDefault(path) is { } same && same.Hash == hash)
+                manifest[path] = same;
             else
             {
                 // What is not there yet was rendered just now; only what is there is known by its hash alone.
                 var there = blobs.Get(hash);
-                if (there is null) blobs.Put(made.Now.Files[path]);
-                if (there is null) added++;
+                if (there is null)
+                    blobs.Put(made.Now.Files[path]);
+                if (there is null)
+                    added++;
                 manifest[path] = new ReleaseFile(hash, (there ?? made.Now.Files[path]).Length);
             }
         }

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Data;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Web.Hosting;
@@ -15,18 +15,39 @@ namespace Plurimax.Web.RollOuts;
 public sealed class RollOutBell() : Bell(RollOutRunner.Workers);
 
 /// <summary>When a saved change goes to the sites that are published.</summary>
-public enum RollOutPace { Now, Groups, Later }
+public enum RollOutPace
+{
+    Now,
+    Groups,
+    Later,
+}
 
-public sealed record RollOutReport(RollOut RollOut, ImmutableDictionary<RollOutSiteState, int> Counts, List<RollOutSite> Rows, ImmutableArray<(int Group, int All, int Left)> Groups)
+public sealed record RollOutReport(
+    RollOut RollOut,
+    ImmutableDictionary<RollOutSiteState, int> Counts,
+    List<RollOutSite> Rows,
+    ImmutableArray<(int Group, int All, int Left)> Groups
+)
 {
     public int All => Counts.Values.Sum();
+
     public int Of(RollOutSiteState s) => Counts.GetValueOrDefault(s);
+
     public int Gone => All - Of(RollOutSiteState.Waiting);
     public int Files => Rows.Sum(r => r.Files);
 }
 
 /// <summary>Brings saved changes to published sites, site by site, and takes them back.</summary>
-public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf shelf, Publisher publisher, Republishing republishing, PublishedSites published, TimeProvider clock, RollOutBell bell)
+public sealed class RollOutDesk(
+    PlurimaxDb db,
+    SiteStore store,
+    StandardShelf shelf,
+    Publisher publisher,
+    Republishing republishing,
+    PublishedSites published,
+    TimeProvider clock,
+    RollOutBell bell
+)
 {
     /// <summary>So many sites go first where it goes in groups; then a tenth, then the rest.</summary>
     public const int Pilots = 3;
@@ -38,10 +59,40 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
     public async Task<List<(Guid Id, string Name)>> BehindAsync(IQueryable<Site>? among = null, CancellationToken cancel = default)
     {
         var fleet = await new SettingsReader(db).FleetAsync(cancel: cancel);
-        var rows = await (among ?? db.Sites.AsNoTracking()).Where(s => !s.IsSample && s.LiveReleaseId != null)
-            .Join(db.Releases, s => s.LiveReleaseId, r => r.Id, (s, r) => new { s.Id, s.Client.Name, s.TradeId, s.ClientId, Release = r.Id, r.Print }).Where(r => r.Print != null).OrderBy(r => r.Name).ThenBy(r => r.Id).ToListAsync(cancel);
+        var rows = await (among ?? db.Sites.AsNoTracking())
+            .Where(s => !s.IsSample && s.LiveReleaseId != null)
+            .Join(
+                db.Releases,
+                s => s.LiveReleaseId,
+                r => r.Id,
+                (s, r) =>
+                    new
+                    {
+                        s.Id,
+                        s.Client.Name,
+                        s.TradeId,
+                        s.ClientId,
+                        Release = r.Id,
+                        r.Print,
+                    }
+            )
+            .Where(r => r.Print != null)
+            .OrderBy(r => r.Name)
+            .ThenBy(r => r.Id)
+            .ToListAsync(cancel);
         // Passages that stood linked when a release was made: their names are in its settings.
-        var linked = (!fleet.HasPassages ? [] : await db.Database.SqlQuery<LinkedThen>($"select r.id, k.key from releases r join sites s on s.live_release_id = r.id cross join lateral jsonb_object_keys(r.settings) k(key) where k.key like 'passage:%'").ToListAsync(cancel)).ToLookup(l => l.Id, l => l.Key[SharedPassage.Prefix.Length..]);
+        var linked = (
+            !fleet.HasPassages
+                ? []
+                : await db
+                    .Database.SqlQuery<LinkedThen>(
+                        $"""
+                        select r.id, k.key from releases r join sites s on s.live_release_id = r.id cross join lateral
+                        jsonb_object_keys(r.settings) k(key) where k.key like 'passage:%'
+                        """
+                    )
+                    .ToListAsync(cancel)
+        ).ToLookup(l => l.Id, l => l.Key[SharedPassage.Prefix.Length..]);
         // Most sites have the same sources and so the same digest.
         var prints = new Dictionary<string, string>();
         string PrintOf(SettingsStack stack)
@@ -49,42 +100,88 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
             var sources = string.Join('|', stack.Sources.Select(s => $"{s.Layer} {s.Scope}"));
             return prints.TryGetValue(sources, out var print) ? print : prints[sources] = SettingsPrint.Of(stack.Own());
         }
-        return [.. rows.Where(r => PrintOf(fleet.Of(r.TradeId, r.ClientId, r.Id, linked[r.Release])) != r.Print).Select(r => (r.Id, r.Name))];
+        return
+        [
+            .. rows.Where(r => PrintOf(fleet.Of(r.TradeId, r.ClientId, r.Id, linked[r.Release])) != r.Print).Select(r => (r.Id, r.Name)),
+        ];
     }
 
     private sealed record LinkedThen(Guid Id, string Key);
 
     /// <summary>Saves what is in hand and begins to roll it out, in one transaction.</summary>
     /// <param name="pace">Null saves only.</param>
-    public async Task<(SaveOutcome Saved, RollOut? RollOut)> SaveAsync(SharedScope at, string name, string print, string why, RollOutPace? pace, DateTimeOffset? begins, string who, CancellationToken cancel = default)
+    public async Task<(SaveOutcome Saved, RollOut? RollOut)> SaveAsync(
+        SharedScope at,
+        string name,
+        string print,
+        string why,
+        RollOutPace? pace,
+        DateTimeOffset? begins,
+        string who,
+        CancellationToken cancel = default
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         var saved = await shelf.SaveAsync(at, print, why, who, cancel);
-        if (saved.Version is null) return (saved, null);
+        if (saved.Version is null)
+            return (saved, null);
         var rollOut = pace is { } p ? await StartAsync(at, saved.Version.Value, name, why, p, begins, who, cancel) : null;
         await transaction.CommitAsync(cancel);
         bell.Ring();
         return (saved, rollOut);
     }
 
-    /// <summary>Begins to bring the last saved version to all that are behind. Within a transaction of the caller, if there is one.</summary>
+    /// <summary>
+    /// Begins to bring the last saved version to all that are behind. Within a transaction of the caller, if there is one.
+    /// </summary>
     /// <param name="only">One site alone; null brings it to all that follow.</param>
     /// <returns>Null where nobody is behind.</returns>
-    public async Task<RollOut?> StartAsync(SharedScope at, int version, string name, string said, RollOutPace pace, DateTimeOffset? begins, string who, CancellationToken cancel = default, Guid? only = null)
+    public async Task<RollOut?> StartAsync(
+        SharedScope at,
+        int version,
+        string name,
+        string said,
+        RollOutPace pace,
+        DateTimeOffset? begins,
+        string who,
+        CancellationToken cancel = default,
+        Guid? only = null
+    )
     {
         var followers = await shelf.FollowersAsync(at, cancel);
         var behind = await BehindAsync(only is { } one ? followers.Where(s => s.Id == one) : followers, cancel);
-        if (behind.Count == 0) return null;
+        if (behind.Count == 0)
+            return null;
         var sizes = pace == RollOutPace.Groups ? Sizes(behind.Count) : [behind.Count];
-        var rollOut = new RollOut { Layer = at.Layer, Scope = at.Scope, Version = version, Name = name, Said = said, Groups = sizes.Length, Begins = pace == RollOutPace.Later ? begins : null, Who = who, At = Now };
+        var rollOut = new RollOut
+        {
+            Layer = at.Layer,
+            Scope = at.Scope,
+            Version = version,
+            Name = name,
+            Said = said,
+            Groups = sizes.Length,
+            Begins = pace == RollOutPace.Later ? begins : null,
+            Who = who,
+            At = Now,
+        };
         db.Add(rollOut);
         var number = 0;
         for (var g = 0; g < sizes.Length; g++)
-            for (var i = 0; i < sizes[g]; i++, number++)
-                db.Add(new RollOutSite { RollOutId = rollOut.Id, Number = number + 1, SiteId = behind[number].Id, Group = g + 1 });
+        for (var i = 0; i < sizes[g]; i++, number++)
+            db.Add(
+                new RollOutSite
+                {
+                    RollOutId = rollOut.Id,
+                    Number = number + 1,
+                    SiteId = behind[number].Id,
+                    Group = g + 1,
+                }
+            );
         await db.SaveChangesAsync(cancel);
         // Within a transaction nobody sees it yet: whoever commits rings.
-        if (db.Database.CurrentTransaction is null) bell.Ring();
+        if (db.Database.CurrentTransaction is null)
+            bell.Ring();
         return rollOut;
     }
 
@@ -98,35 +195,78 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
 
     public async Task<RollOutReport?> ReportAsync(Guid id, int rows = 300)
     {
-        if (await db.RollOuts.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id) is not { } rollOut) return null;
-        var counts = await db.RollOutSites.Where(r => r.RollOutId == id).GroupBy(r => new { r.State, r.Group }).Select(g => new { g.Key.State, g.Key.Group, Count = g.Count() }).ToListAsync();
+        if (await db.RollOuts.AsNoTracking().FirstOrDefaultAsync(r => r.Id == id) is not { } rollOut)
+            return null;
+        var counts = await db
+            .RollOutSites.Where(r => r.RollOutId == id)
+            .GroupBy(r => new { r.State, r.Group })
+            .Select(g => new
+            {
+                g.Key.State,
+                g.Key.Group,
+                Count = g.Count(),
+            })
+            .ToListAsync();
         // What stopped is what somebody has to look at.
-        var list = await db.RollOutSites.AsNoTracking().Include(r => r.Site).ThenInclude(s => s.Client).Where(r => r.RollOutId == id)
-            .OrderBy(r => r.State == RollOutSiteState.Held || r.State == RollOutSiteState.Failed ? 0 : 1).ThenBy(r => r.Number).Take(rows).ToListAsync();
-        return new RollOutReport(rollOut, counts.GroupBy(c => c.State).ToImmutableDictionary(g => g.Key, g => g.Sum(c => c.Count)), list,
-            [.. counts.GroupBy(c => c.Group).OrderBy(g => g.Key).Select(g => (g.Key, g.Sum(c => c.Count), g.Where(c => c.State == RollOutSiteState.Waiting).Sum(c => c.Count)))]);
+        var list = await db
+            .RollOutSites.AsNoTracking()
+            .Include(r => r.Site)
+                .ThenInclude(s => s.Client)
+            .Where(r => r.RollOutId == id)
+            .OrderBy(r => r.State == RollOutSiteState.Held || r.State == RollOutSiteState.Failed ? 0 : 1)
+            .ThenBy(r => r.Number)
+            .Take(rows)
+            .ToListAsync();
+        return new RollOutReport(
+            rollOut,
+            counts.GroupBy(c => c.State).ToImmutableDictionary(g => g.Key, g => g.Sum(c => c.Count)),
+            list,
+            [
+                .. counts
+                    .GroupBy(c => c.Group)
+                    .OrderBy(g => g.Key)
+                    .Select(g => (g.Key, g.Sum(c => c.Count), g.Where(c => c.State == RollOutSiteState.Waiting).Sum(c => c.Count))),
+            ]
+        );
     }
 
-    public async Task PauseAsync(Guid id) => await db.RollOuts.Where(r => r.Id == id && r.State == RollOutState.Running).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Paused));
+    public async Task PauseAsync(Guid id) =>
+        await db
+            .RollOuts.Where(r => r.Id == id && r.State == RollOutState.Running)
+            .ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Paused));
 
     /// <summary>Goes on after a pause, after a look at a group, or without the sites that held it up.</summary>
     public async Task GoOnAsync(Guid id)
     {
-        await db.RollOuts.Where(r => r.Id == id && r.State == RollOutState.Looking).ExecuteUpdateAsync(u => u.SetProperty(r => r.Open, r => r.Open + 1).SetProperty(r => r.State, RollOutState.Running));
-        await db.RollOuts.Where(r => r.Id == id && (r.State == RollOutState.Paused || r.State == RollOutState.Stopped)).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Running).SetProperty(r => r.Begins, (DateTimeOffset?)null));
+        await db
+            .RollOuts.Where(r => r.Id == id && r.State == RollOutState.Looking)
+            .ExecuteUpdateAsync(u => u.SetProperty(r => r.Open, r => r.Open + 1).SetProperty(r => r.State, RollOutState.Running));
+        await db
+            .RollOuts.Where(r => r.Id == id && (r.State == RollOutState.Paused || r.State == RollOutState.Stopped))
+            .ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Running).SetProperty(r => r.Begins, (DateTimeOffset?)null));
         bell.Ring();
     }
 
     /// <summary>Tries what was held or failed again, after somebody mended it.</summary>
     public async Task<int> AgainAsync(Guid id)
     {
-        var n = await db.RollOutSites.Where(r => r.RollOutId == id && (r.State == RollOutSiteState.Held || r.State == RollOutSiteState.Failed)).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutSiteState.Waiting).SetProperty(r => r.Problem, ""));
-        if (n > 0) await db.RollOuts.Where(r => r.Id == id && r.State != RollOutState.RolledBack).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Running).SetProperty(r => r.EndedAt, (DateTimeOffset?)null));
+        var n = await db
+            .RollOutSites.Where(r => r.RollOutId == id && (r.State == RollOutSiteState.Held || r.State == RollOutSiteState.Failed))
+            .ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutSiteState.Waiting).SetProperty(r => r.Problem, ""));
+        if (n > 0)
+            await db
+                .RollOuts.Where(r => r.Id == id && r.State != RollOutState.RolledBack)
+                .ExecuteUpdateAsync(u =>
+                    u.SetProperty(r => r.State, RollOutState.Running).SetProperty(r => r.EndedAt, (DateTimeOffset?)null)
+                );
         bell.Ring();
         return n;
     }
 
-    /// <summary>Takes a whole roll-out back in one act: every site shows the release of before, and the values go back where nobody saved later ones.</summary>
+    /// <summary>
+    /// Takes a whole roll-out back in one act: every site shows the release of before, and the values go back where nobody saved later
+    /// ones.
+    /// </summary>
     /// <returns>How many sites went back, how many were released otherwise since and stay, and whether the values went back.</returns>
     public async Task<(int Back, int Stay, bool Values)> RollBackAsync(Guid id, string who, CancellationToken cancel = default)
     {
@@ -134,16 +274,49 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
         // Whatever step is under way ends first; no further one begins.
         await db.Database.ExecuteSqlAsync($"select 1 from roll_outs where id = {id} for update", cancel);
         var rollOut = await db.RollOuts.FirstAsync(r => r.Id == id, cancel);
-        if (rollOut.State == RollOutState.RolledBack) return (0, 0, false);
+        if (rollOut.State == RollOutState.RolledBack)
+            return (0, 0, false);
         (rollOut.State, rollOut.EndedAt) = (RollOutState.RolledBack, Now);
-        var back = await db.Database.ExecuteSqlAsync($"update sites s set live_release_id = r.before from roll_out_sites r where r.roll_out_id = {id} and r.site_id = s.id and r.state = {(int)RollOutSiteState.Done} and s.live_release_id = r.after and r.before is not null", cancel);
-        var stay = await db.Database.ExecuteSqlAsync($"update roll_out_sites r set state = {(int)RollOutSiteState.Left}, problem = 'Released otherwise since; it stays.' from sites s where r.roll_out_id = {id} and r.site_id = s.id and r.state = {(int)RollOutSiteState.Done} and s.live_release_id is distinct from r.before", cancel);
+        var back = await db.Database.ExecuteSqlAsync(
+            $"""
+            update sites s set live_release_id = r.before from roll_out_sites r where r.roll_out_id = {id} and r.site_id = s.id
+            and r.state = {(int)RollOutSiteState.Done} and s.live_release_id = r.after and r.before is not null
+            """,
+            cancel
+        );
+        var stay = await db.Database.ExecuteSqlAsync(
+            $"""
+            update roll_out_sites r set state = {(int)RollOutSiteState.Left}, problem = 'Released otherwise since; it stays.'
+            from sites s where r.roll_out_id = {id} and r.site_id = s.id and r.state = {(int)RollOutSiteState.Done} and
+            s.live_release_id is distinct from r.before
+            """,
+            cancel
+        );
         var note = $"Rolled back: {rollOut.Name}";
-        await db.Database.ExecuteSqlAsync($"insert into events (site_id, kind, station, party, text, who, at) select s.id, {(int)SiteEventKind.Note}, s.station, 0, {note}, {who}, {Now} from roll_out_sites r join sites s on s.id = r.site_id where r.roll_out_id = {id} and r.state = {(int)RollOutSiteState.Done}", cancel);
-        await db.RollOutSites.Where(r => r.RollOutId == id && r.State == RollOutSiteState.Done).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutSiteState.RolledBack), cancel);
-        await db.RollOutSites.Where(r => r.RollOutId == id && r.State == RollOutSiteState.Waiting).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutSiteState.Left), cancel);
+        await db.Database.ExecuteSqlAsync(
+            $"""
+            insert into events (site_id, kind, station, party, text, who, at) select s.id, {(int)SiteEventKind.Note}, s.station,
+            0, {note}, {who}, {Now} from roll_out_sites r join sites s on s.id = r.site_id where r.roll_out_id = {id} and r.state
+            = {(int)RollOutSiteState.Done}
+            """,
+            cancel
+        );
+        await db
+            .RollOutSites.Where(r => r.RollOutId == id && r.State == RollOutSiteState.Done)
+            .ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutSiteState.RolledBack), cancel);
+        await db
+            .RollOutSites.Where(r => r.RollOutId == id && r.State == RollOutSiteState.Waiting)
+            .ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutSiteState.Left), cancel);
         await db.SaveChangesAsync(cancel);
-        var values = rollOut.Version > 0 && await shelf.RestoreBeforeAsync(new SharedScope(rollOut.Layer, rollOut.Scope), rollOut.Version, $"Rolled back: {rollOut.Name}", who, cancel);
+        var values =
+            rollOut.Version > 0
+            && await shelf.RestoreBeforeAsync(
+                new SharedScope(rollOut.Layer, rollOut.Scope),
+                rollOut.Version,
+                $"Rolled back: {rollOut.Name}",
+                who,
+                cancel
+            );
         await db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseListener.Channel}, {ReleaseListener.Many})", cancel);
         await transaction.CommitAsync(cancel);
         published.Forget();
@@ -156,11 +329,18 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
     {
         db.ChangeTracker.Clear();
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        var row = (await db.RollOutSites.FromSql($"""
-            select r.* from roll_out_sites r join roll_outs o on o.id = r.roll_out_id
-            where r.state = {(int)RollOutSiteState.Waiting} and o.state = {(int)RollOutState.Running} and r."group" <= o.open and (o.begins is null or o.begins <= {Now})
-            order by o.at, r.number limit 1 for update of r skip locked
-            """).ToListAsync(stop)).FirstOrDefault();
+        var row = (
+            await db
+                .RollOutSites.FromSql(
+                    $"""
+                    select r.* from roll_out_sites r join roll_outs o on o.id = r.roll_out_id
+                    where r.state = {(int)RollOutSiteState.Waiting} and o.state = {(int)
+                        RollOutState.Running} and r."group" <= o.open and (o.begins is null or o.begins <= {Now})
+                    order by o.at, r.number limit 1 for update of r skip locked
+                    """
+                )
+                .ToListAsync(stop)
+        ).FirstOrDefault();
         if (row is null)
         {
             await transaction.CommitAsync(stop);
@@ -170,21 +350,39 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
         try
         {
             // Shared: a roll back waits for this site, and this site for a roll back.
-            var state = await db.Database.SqlQuery<int>($"select state as \"Value\" from roll_outs where id = {row.RollOutId} for share").SingleAsync(stop);
-            if (state != (int)RollOutState.Running) { await transaction.RollbackAsync(stop); return true; }
+            var state = await db
+                .Database.SqlQuery<int>($"select state as \"Value\" from roll_outs where id = {row.RollOutId} for share")
+                .SingleAsync(stop);
+            if (state != (int)RollOutState.Running)
+            {
+                await transaction.RollbackAsync(stop);
+                return true;
+            }
             await SiteAsync(row, stop);
             row.At = Now;
             await db.SaveChangesAsync(stop);
             await transaction.CommitAsync(stop);
-            if (row.State == RollOutSiteState.Done) published.Forget(row.Site.Slug);
+            if (row.State == RollOutSiteState.Done)
+                published.Forget(row.Site.Slug);
         }
         catch (Exception e) when (e is not OperationCanceledException && !QueueRunner.Passes(e))
         {
             await transaction.RollbackAsync(CancellationToken.None);
             db.ChangeTracker.Clear();
-            await db.RollOutSites.Where(r => r.RollOutId == row.RollOutId && r.Number == row.Number).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutSiteState.Failed).SetProperty(r => r.Problem, $"Could not be released: {e.Message}").SetProperty(r => r.At, Now), stop);
+            await db
+                .RollOutSites.Where(r => r.RollOutId == row.RollOutId && r.Number == row.Number)
+                .ExecuteUpdateAsync(
+                    u =>
+                        u.SetProperty(r => r.State, RollOutSiteState.Failed)
+                            .SetProperty(r => r.Problem, $"Could not be released: {e.Message}")
+                            .SetProperty(r => r.At, Now),
+                    stop
+                );
         }
-        if (row.State == RollOutSiteState.Held) await db.RollOuts.Where(r => r.Id == row.RollOutId && r.State == RollOutState.Running).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Stopped), stop);
+        if (row.State == RollOutSiteState.Held)
+            await db
+                .RollOuts.Where(r => r.Id == row.RollOutId && r.State == RollOutState.Running)
+                .ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Stopped), stop);
         return true;
     }
 
@@ -192,7 +390,11 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
     {
         var site = (await store.FindAsync(row.SiteId, stop))!;
         await db.HoldAsync(site, stop);
-        if (site.LiveReleaseId is null || await db.Releases.FirstOrDefaultAsync(r => r.Id == site.LiveReleaseId, stop) is not { } live) { (row.State, row.Problem) = (RollOutSiteState.Left, "It is not published any more."); return; }
+        if (site.LiveReleaseId is null || await db.Releases.FirstOrDefaultAsync(r => r.Id == site.LiveReleaseId, stop) is not { } live)
+        {
+            (row.State, row.Problem) = (RollOutSiteState.Left, "It is not published any more.");
+            return;
+        }
         var document = (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == site.Id && r.Number == live.Revision, stop)).Document;
         var stack = await new SettingsReader(db).OfAsync(site.TradeId, site.ClientId, site.Id, [.. SharedPassage.Of(document)], stop);
         var made = republishing.Of(site, live, document, stack, draw: true);
@@ -211,7 +413,17 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
         }
         var (manifest, added) = republishing.Store(made, live);
         var rollOut = await db.RollOuts.AsNoTracking().FirstAsync(r => r.Id == row.RollOutId, stop);
-        var release = await publisher.AddAsync(site, live.Revision, live.Facts ?? site.Client.Facts, made.Own, manifest, added, rollOut.Name, rollOut.Who, stop);
+        var release = await publisher.AddAsync(
+            site,
+            live.Revision,
+            live.Facts ?? site.Client.Facts,
+            made.Own,
+            manifest,
+            added,
+            rollOut.Name,
+            rollOut.Who,
+            stop
+        );
         (row.State, row.After, row.Files) = (RollOutSiteState.Done, release.Id, made.Impact.Files.Length);
         await publisher.NotifyAsync(site, stop);
     }
@@ -219,15 +431,22 @@ public sealed class RollOutDesk(PlurimaxDb db, SiteStore store, StandardShelf sh
     /// <summary>A roll-out whose open groups are through waits for a look, or is done.</summary>
     private async Task SettleAsync(CancellationToken stop)
     {
-        var through = db.RollOuts.Where(r => r.State == RollOutState.Running && (r.Begins == null || r.Begins <= Now) && !db.RollOutSites.Any(s => s.RollOutId == r.Id && s.Group <= r.Open && s.State == RollOutSiteState.Waiting));
+        var through = db.RollOuts.Where(r =>
+            r.State == RollOutState.Running
+            && (r.Begins == null || r.Begins <= Now)
+            && !db.RollOutSites.Any(s => s.RollOutId == r.Id && s.Group <= r.Open && s.State == RollOutSiteState.Waiting)
+        );
         await through.Where(r => r.Open < r.Groups).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Looking), stop);
         await through.ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Done).SetProperty(r => r.EndedAt, Now), stop);
     }
 }
 
 /// <summary>Works through roll-outs.</summary>
-internal sealed class RollOutRunner(IServiceScopeFactory scopes, RollOutBell bell, ILogger<RollOutRunner> log) : QueueRunner(Workers, scopes, bell, log)
+internal sealed class RollOutRunner(IServiceScopeFactory scopes, RollOutBell bell, ILogger<RollOutRunner> log)
+    : QueueRunner(Workers, scopes, bell, log)
 {
     public const int Workers = 2;
-    protected override Task<bool> StepAsync(IServiceProvider services, CancellationToken stop) => services.GetRequiredService<RollOutDesk>().StepAsync(stop);
+
+    protected override Task<bool> StepAsync(IServiceProvider services, CancellationToken stop) =>
+        services.GetRequiredService<RollOutDesk>().StepAsync(stop);
 }

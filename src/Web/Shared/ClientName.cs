@@ -15,7 +15,19 @@ public static class ClientName
     {
         var name = FactReader.Clean(typed);
         ok = name.Length is > 0 and <= Longest;
-        if (ok) response.Cookies.Append(Cookie, name, new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Strict, IsEssential = true, MaxAge = TimeSpan.FromDays(60), Path = "/" });
+        if (ok)
+            response.Cookies.Append(
+                Cookie,
+                name,
+                new CookieOptions
+                {
+                    HttpOnly = true,
+                    SameSite = SameSiteMode.Strict,
+                    IsEssential = true,
+                    MaxAge = TimeSpan.FromDays(60),
+                    Path = "/",
+                }
+            );
         return name;
     }
 }

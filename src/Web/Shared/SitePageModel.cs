@@ -1,8 +1,8 @@
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.AspNetCore.Mvc;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Trades;
@@ -17,7 +17,11 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
     protected SiteStore Store { get; } = store;
     public Site Site { get; private set; } = null!;
     public SiteDocument Document { get; protected set; } = null!;
+
+    /// <summary>The revision that holds <see cref="Document"/>.</summary>
+    protected SiteRevision Head { get; private set; } = null!;
     public SiteSummary Summary { get; protected set; } = null!;
+
     /// <summary>The settings that hold for the site.</summary>
     protected SettingsStack Settings => Summary.Settings!;
     public TradeTemplate Trade => Store.Trade(Site);
@@ -43,7 +47,7 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
             context.Result = Redirect($"/clients/{site.ClientId}?sign=true#signing");
             return;
         }
-        await ReloadAsync();
+        await LayFrameAsync();
         await next();
     }
 
@@ -51,7 +55,12 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
     protected async Task ReloadAsync()
     {
         Site = await Store.FindFreshAsync(Site.Id);
-        Document = await Store.DocumentAsync(Site);
+        await LayFrameAsync();
+    }
+
+    private async Task LayFrameAsync()
+    {
+        (Document, Head) = await Store.StandingAsync(Site);
         Summary = await status.OfAsync(Site);
         ViewData["Site"] = Summary;
         ViewData["Station"] = StationName;

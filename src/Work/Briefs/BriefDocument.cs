@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.RegularExpressions;
 using System.Text;
+using System.Text.RegularExpressions;
 using Plurimax.Facts;
 using Plurimax.Sites;
 using Plurimax.Text;
@@ -16,13 +16,43 @@ public sealed record BriefPart(string Id, string Title, ImmutableArray<BriefLine
 
 /// <summary>The brief as a document that can be read, sent and agreed: what is known, by part, at one moment.</summary>
 /// <param name="TooLarge">Why the job may be too large for a site of this kind; empty if nothing speaks against it.</param>
-public sealed partial record BriefDocument(string Business, string Trade, DateOnly Date, ImmutableArray<BriefPart> Parts, ImmutableArray<string> TooLarge)
+public sealed partial record BriefDocument(
+    string Business,
+    string Trade,
+    DateOnly Date,
+    ImmutableArray<BriefPart> Parts,
+    ImmutableArray<string> TooLarge
+)
 {
     private static readonly (string Id, string Title, string[] Facts)[] Plan =
     [
-        ("Identity", "The business", ["business.name", "known_for", "founded", "history", "owner.name", "owner.role", "owner.story", "team", "place", "area.towns", "area.radius", "phone", "email", "hours", "hours_note"]),
+        (
+            "Identity",
+            "The business",
+            [
+                "business.name",
+                "known_for",
+                "founded",
+                "history",
+                "owner.name",
+                "owner.role",
+                "owner.story",
+                "team",
+                "place",
+                "area.towns",
+                "area.radius",
+                "phone",
+                "email",
+                "hours",
+                "hours_note",
+            ]
+        ),
         ("Services", "What it offers", ["services", "main_services", "not_offered", "prices", "price_note", "products", "brands"]),
-        ("Proof", "What speaks for it", ["selling_points", "rating", "qualification", "register", "insurance", "guarantee", "awards", "testimonials"]),
+        (
+            "Proof",
+            "What speaks for it",
+            ["selling_points", "rating", "qualification", "register", "insurance", "guarantee", "awards", "testimonials"]
+        ),
         ("Aims", "Aims", ["aims"]),
         ("Aims", "Audience", ["audience", "audience_worry"]),
         ("Aims", "Pages and functions", ["pages_wanted", "functions"]),
@@ -40,39 +70,65 @@ public sealed partial record BriefDocument(string Business, string Trade, DateOn
         var parts = ImmutableArray.CreateBuilder<BriefPart>();
         foreach (var (id, title, ids) in Plan)
         {
-            var lines = ids.Where(f => facts[f] is not null).Select(f => new BriefLine(catalogue.FirstOrDefault(d => d.Id == f)?.Label ?? f, facts[f]!.Value.Summary(), facts[f]!.Confirmed)).ToList();
-            if (title == "Pages and functions" && site is not null) lines.Insert(0, new BriefLine("Pages planned", string.Join(", ", site.Pages.Where(p => !p.Hidden).Select(p => p.Id)), true));
-            if (title == "What it offers") lines.AddRange(catalogue.Where(d => d.Group == FactGroup.Trade && facts[d.Id] is not null).Select(d => new BriefLine(d.Label, facts[d.Id]!.Value.Summary(), facts[d.Id]!.Confirmed)));
+            var lines = ids.Where(f => facts[f] is not null)
+                .Select(f => new BriefLine(
+                    catalogue.FirstOrDefault(d => d.Id == f)?.Label ?? f,
+                    facts[f]!.Value.Summary(),
+                    facts[f]!.Confirmed
+                ))
+                .ToList();
+            if (title == "Pages and functions" && site is not null)
+                lines.Insert(
+                    0,
+                    new BriefLine("Pages planned", string.Join(", ", site.Pages.Where(p => !p.Hidden).Select(p => p.Id)), true)
+                );
+            if (title == "What it offers")
+                lines.AddRange(
+                    catalogue
+                        .Where(d => d.Group == FactGroup.Trade && facts[d.Id] is not null)
+                        .Select(d => new BriefLine(d.Label, facts[d.Id]!.Value.Summary(), facts[d.Id]!.Confirmed))
+                );
             parts.Add(new BriefPart(id, title, [.. lines]));
         }
         return new BriefDocument(facts.Name, trade.Names.One, date, parts.ToImmutable(), Reasons(facts));
     }
 
-    /// <summary>What a small agency's site is not made for: logins, memberships, large shops, integrations (common practice, no source).</summary>
+    /// <summary>
+    /// What a small agency's site is not made for: logins, memberships, large shops, integrations (common practice, no source).
+    /// </summary>
     public static ImmutableArray<string> Reasons(FactSheet facts)
     {
-        var wished = string.Join("\n", new[] { "functions", "pages_wanted", "aims" }.Select(f => facts[f]?.Value.Summary()).OfType<string>());
+        var wished = string.Join(
+            "\n",
+            new[] { "functions", "pages_wanted", "aims" }.Select(f => facts[f]?.Value.Summary()).OfType<string>()
+        );
         var found = ImmutableArray.CreateBuilder<string>();
-        foreach (var (pattern, reason) in new[]
-        {
-            (Logins(), "customers are to sign in: accounts need care, support and protection of data for as long as the site lives"),
-            (Memberships(), "memberships or subscriptions are wanted: that is a product of its own, with payments and rules"),
-            (Shops(), "a shop is wanted: more than a handful of products need stock, shipping, returns and tax"),
-            (Integrations(), "other systems are to be connected: each breaks when the other side changes"),
-        })
-            if (pattern.Match(wished) is { Success: true } m) found.Add($"“{m.Value.Trim()}”: {reason}.");
+        foreach (
+            var (pattern, reason) in new[]
+            {
+                (Logins(), "customers are to sign in: accounts need care, support and protection of data for as long as the site lives"),
+                (Memberships(), "memberships or subscriptions are wanted: that is a product of its own, with payments and rules"),
+                (Shops(), "a shop is wanted: more than a handful of products need stock, shipping, returns and tax"),
+                (Integrations(), "other systems are to be connected: each breaks when the other side changes"),
+            }
+        )
+            if (pattern.Match(wished) is { Success: true } m)
+                found.Add($"“{m.Value.Trim()}”: {reason}.");
         return found.ToImmutable();
     }
 
     public string ToMarkdown()
     {
         var b = new StringBuilder($"# Brief: {Escape(Business)}\n\n{char.ToUpperInvariant(Trade[0])}{Trade[1..]}, {Date:yyyy-MM-dd}\n");
-        foreach (var reason in TooLarge) b.Append($"\n> **May be too large:** {Escape(reason)}\n");
+        foreach (var reason in TooLarge)
+            b.Append($"\n> **May be too large:** {Escape(reason)}\n");
         foreach (var part in Parts)
         {
             b.Append($"\n## {part.Title}\n\n");
-            if (part.Lines.Length == 0) b.Append("Not said yet.\n");
-            foreach (var line in part.Lines) b.Append($"- **{line.Label}:** {Escape(line.Text)}{(line.Sure ? "" : " *(to be confirmed)*")}\n");
+            if (part.Lines.Length == 0)
+                b.Append("Not said yet.\n");
+            foreach (var line in part.Lines)
+                b.Append($"- **{line.Label}:** {Escape(line.Text)}{(line.Sure ? "" : " *(to be confirmed)*")}\n");
         }
         return b.ToString();
 
@@ -81,16 +137,51 @@ public sealed partial record BriefDocument(string Business, string Trade, DateOn
 
     public string ToHtml()
     {
-        var parts = Html.Join(Parts.Select(p => p.Lines.Length == 0
-            ? Html.Of($"<h2>{p.Title}</h2><p>Not said yet.</p>")
-            : Html.Of($"<h2>{p.Title}</h2><dl>{Html.Join(p.Lines.Select(l => Html.Of($"<dt>{l.Label}{(l.Sure ? "" : " (to be confirmed)")}</dt><dd>{l.Text}</dd>")))}</dl>")));
+        var parts = Html.Join(
+            Parts.Select(p =>
+                p.Lines.Length == 0
+                    ? Html.Of($"<h2>{p.Title}</h2><p>Not said yet.</p>")
+                    : Html.Of(
+                        $"<h2>{p.Title}</h2><dl>"
+                            + $"{Html.Join(p.Lines.Select(l => Html.Of($"<dt>{l.Label}{(l.Sure ? "" : " (to be confirmed)")}</dt><dd>{l.Text}</dd>")))}"
+                            + $"</dl>"
+                    )
+            )
+        );
         var large = Html.Join(TooLarge.Select(r => Html.Of($"<p class=\"large\">May be too large: {r}</p>")));
-        return Html.Of($"<!doctype html><html lang=\"en\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" content=\"width=device-width, initial-scale=1\"><title>Brief: {Business}</title><style>body{{font:16px/1.5 Georgia,serif;max-width:42em;margin:2em auto;padding:0 1em}}h1,h2,dt{{font-family:system-ui,sans-serif}}h2{{margin-top:1.6em;border-bottom:1px solid #999}}dt{{font-weight:600;margin-top:.6em}}dd{{margin:0;white-space:pre-line}}.large{{border-left:4px solid #b23412;padding-left:.8em}}</style></head><body><h1>Brief: {Business}</h1><p>{Trade}, {Date.ToString("yyyy-MM-dd")}</p>{large}{parts}</body></html>").ToString()!;
+        return Html.Of(
+                $"<!doctype html><html lang=\"en\"><head><meta charset=\"utf-8\"><meta name=\"viewport\" "
+                    + $"content=\"width=device-width, initial-scale=1\"><title>Brief: {Business}</title><style>body{{font:16px/1.5 "
+                    + $"Georgia,serif;max-width:42em;margin:2em auto;padding:0 "
+                    + $"1em}}h1,h2,dt{{font-family:system-ui,sans-serif}}h2{{margin-top:1.6em;border-bottom:1px solid "
+                    + $"#999}}dt{{font-weight:600;margin-top:.6em}}dd{{margin:0;white-space:pre-line}}.large{{border-left:4px solid "
+                    + $"#b23412;padding-left:.8em}}</style></head><body><h1>Brief: {Business}</h1><p>{Trade}, "
+                    + $"{Date.ToString("yyyy-MM-dd")}</p>{large}{parts}</body></html>"
+            )
+            .ToString()!;
     }
 
-    [GeneratedRegex(@"[\\`*_{}\[\]<>#|]")] private static partial Regex MarkdownSigns();
-    [GeneratedRegex(@"[^,;\n]*\b(?:customer log-?ins?|log-?ins?|sign[- ]?in|user accounts?|customer accounts?|customer area|portal|password)\b[^,;\n]*", RegexOptions.IgnoreCase)] private static partial Regex Logins();
-    [GeneratedRegex(@"[^,;\n]*\b(?:memberships?|members'? area|subscriptions?|paywall)\b[^,;\n]*", RegexOptions.IgnoreCase)] private static partial Regex Memberships();
-    [GeneratedRegex(@"[^,;\n]*\b(?:online shop|web ?shop|shop\b|store|checkout|cart|sell online|\d{3,} products)\b[^,;\n]*", RegexOptions.IgnoreCase)] private static partial Regex Shops();
-    [GeneratedRegex(@"[^,;\n]*\b(?:integrat\w+|API|CRM|ERP|sync(?:hronis\w+)? with|connect(?:ed)? to|stock system|booking system of)\b[^,;\n]*", RegexOptions.IgnoreCase)] private static partial Regex Integrations();
+    [GeneratedRegex(@"[\\`*_{}\[\]<>#|]")]
+    private static partial Regex MarkdownSigns();
+
+    [GeneratedRegex(
+        @"[^,;\n]*\b(?:customer log-?ins?|log-?ins?|sign[- ]?in|user accounts?|customer accounts?|customer area|portal|password)\b[^,;\n]*",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Logins();
+
+    [GeneratedRegex(@"[^,;\n]*\b(?:memberships?|members'? area|subscriptions?|paywall)\b[^,;\n]*", RegexOptions.IgnoreCase)]
+    private static partial Regex Memberships();
+
+    [GeneratedRegex(
+        @"[^,;\n]*\b(?:online shop|web ?shop|shop\b|store|checkout|cart|sell online|\d{3,} products)\b[^,;\n]*",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Shops();
+
+    [GeneratedRegex(
+        @"[^,;\n]*\b(?:integrat\w+|API|CRM|ERP|sync(?:hronis\w+)? with|connect(?:ed)? to|stock system|booking system of)\b[^,;\n]*",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Integrations();
 }

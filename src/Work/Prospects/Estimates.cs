@@ -17,7 +17,8 @@ public static class Estimates
     /// <param name="z">Standard normal quantile; 1.96 for 95 per cent.</param>
     public static (double Low, double High) Wilson(double share, double count, double z = 1.959964)
     {
-        if (count <= 0) return (0, 1);
+        if (count <= 0)
+            return (0, 1);
         var z2 = z * z;
         var middle = (share + z2 / (2 * count)) / (1 + z2 / count);
         var half = z / (1 + z2 / count) * Math.Sqrt(share * (1 - share) / count + z2 / (4 * count * count));

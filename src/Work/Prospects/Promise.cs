@@ -12,7 +12,14 @@ namespace Plurimax.Work.Prospects;
 public readonly record struct PromiseFigures(decimal? Rating, int Reviews, bool OwnSite, bool TradeKnown, bool Phone, bool Email);
 
 /// <summary>How much each part counts; the prior is what a business of the region usually has.</summary>
-public sealed record PromiseWeights(decimal PriorRating = 4.2m, int PriorReviews = 30, double Rating = 60, double Reviews = 10, double Trade = 15, double Reach = 15)
+public sealed record PromiseWeights(
+    decimal PriorRating = 4.2m,
+    int PriorReviews = 30,
+    double Rating = 60,
+    double Reviews = 10,
+    double Trade = 15,
+    double Reach = 15
+)
 {
     public static readonly PromiseWeights Default = new();
 
@@ -20,7 +27,14 @@ public sealed record PromiseWeights(decimal PriorRating = 4.2m, int PriorReviews
     public static PromiseWeights From(Func<string, string> setting)
     {
         double N(string key) => double.Parse(setting(key), CultureInfo.InvariantCulture);
-        return new((decimal)N("promise_prior_rating"), (int)N("promise_prior_reviews"), N("promise_rating"), N("promise_reviews"), N("promise_trade"), N("promise_reach"));
+        return new(
+            (decimal)N("promise_prior_rating"),
+            (int)N("promise_prior_reviews"),
+            N("promise_rating"),
+            N("promise_reviews"),
+            N("promise_trade"),
+            N("promise_reach")
+        );
     }
 }
 
@@ -47,10 +61,18 @@ public sealed record Promise(PromiseFigures Figures, decimal Rating, double Low,
     public static double ScoreOf(PromiseFigures f, PromiseWeights w)
     {
         var all = w.Rating + w.Reviews + w.Trade + w.Reach;
-        if (all <= 0) return 0;
+        if (all <= 0)
+            return 0;
         var rating = Estimates.BayesianMean(f.Rating ?? w.PriorRating, f.Rating is null ? 0 : f.Reviews, w.PriorRating, w.PriorReviews);
         var reach = (f.Phone ? .6 : 0) + (f.Email ? .4 : 0);
-        return 100 * (w.Rating * ((double)rating - 1) / 4 + w.Reviews * Math.Min(1, Math.Log(1 + f.Reviews) / Math.Log(1 + ManyReviews)) + w.Trade * (f.TradeKnown ? 1 : 0) + w.Reach * reach) / all;
+        return 100
+            * (
+                w.Rating * ((double)rating - 1) / 4
+                + w.Reviews * Math.Min(1, Math.Log(1 + f.Reviews) / Math.Log(1 + ManyReviews))
+                + w.Trade * (f.TradeKnown ? 1 : 0)
+                + w.Reach * reach
+            )
+            / all;
     }
 
     /// <summary>The believed rating lies on a scale of four steps; its bounds are those of a share of that scale.</summary>
@@ -66,14 +88,34 @@ public sealed record Promise(PromiseFigures Figures, decimal Rating, double Low,
     {
         var b = ImmutableArray.CreateBuilder<string>();
         b.Add(f.OwnSite ? "has a site of its own" : "no site of its own");
-        if (f.Rating is not { } r || f.Reviews == 0) b.Add("no reviews known");
-        else if (f.Reviews < w.PriorReviews && r - rating > .2m) b.Add(string.Create(CultureInfo.InvariantCulture, $"{r:0.0}, but from {People(f.Reviews)}"));
-        else if (r < w.PriorRating) b.Add($"rated below the usual {w.PriorRating.ToString("0.0", CultureInfo.InvariantCulture)}");
-        else b.Add(string.Create(CultureInfo.InvariantCulture, $"{r:0.0} from {f.Reviews:N0} {(f.Reviews == 1 ? "review" : "reviews")}"));
-        if (!f.TradeKnown) b.Add("no template for its trade yet");
-        b.Add((f.Phone, f.Email) switch { (true, true) => "phone and email known", (true, false) => "by phone only", (false, true) => "by email only", _ => "no way to reach it yet" });
+        if (f.Rating is not { } r || f.Reviews == 0)
+            b.Add("no reviews known");
+        else if (f.Reviews < w.PriorReviews && r - rating > .2m)
+            b.Add(string.Create(CultureInfo.InvariantCulture, $"{r:0.0}, but from {People(f.Reviews)}"));
+        else if (r < w.PriorRating)
+            b.Add($"rated below the usual {w.PriorRating.ToString("0.0", CultureInfo.InvariantCulture)}");
+        else
+            b.Add(string.Create(CultureInfo.InvariantCulture, $"{r:0.0} from {f.Reviews:N0} {(f.Reviews == 1 ? "review" : "reviews")}"));
+        if (!f.TradeKnown)
+            b.Add("no template for its trade yet");
+        b.Add(
+            (f.Phone, f.Email) switch
+            {
+                (true, true) => "phone and email known",
+                (true, false) => "by phone only",
+                (false, true) => "by email only",
+                _ => "no way to reach it yet",
+            }
+        );
         return b.ToImmutable();
     }
 
-    private static string People(int n) => n switch { 1 => "one person", 2 => "two people", 3 => "three people", _ => $"{n} people" };
+    private static string People(int n) =>
+        n switch
+        {
+            1 => "one person",
+            2 => "two people",
+            3 => "three people",
+            _ => $"{n} people",
+        };
 }

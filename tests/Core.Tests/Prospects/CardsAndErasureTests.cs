@@ -10,7 +10,8 @@ namespace Plurimax.Core.Tests.Prospects;
 
 public class CardsAndErasureTests
 {
-    private static readonly FactSheet Facts = FactSheet.From("Hask & Löwe; Saws, Wrenfield", "Wrenfield")
+    private static readonly FactSheet Facts = FactSheet
+        .From("Hask & Löwe; Saws, Wrenfield", "Wrenfield")
         .With("place", new FactEntry(new AddressValue("4 Foundry Yard", "Wrenfield", "SZ5 6JN", null, "GB"), FactSource.Maker, true))
         .With("phone", new FactEntry(new PhoneValue("+441632960133", "01632 960133"), FactSource.Maker, true))
         .With("email", new FactEntry(new TextValue("desk@hask.example"), FactSource.Maker, true))
@@ -21,7 +22,13 @@ public class CardsAndErasureTests
     [InlineData(CardWriter.Version.Four)]
     public void A_card_written_is_read_back_whole(CardWriter.Version version)
     {
-        var text = CardWriter.Write(Guid.Empty, Facts, "saw sharpening", [new("Ada Löwe", "owner, decides", "ada@hask.example", "01632 960134")], version);
+        var text = CardWriter.Write(
+            Guid.Empty,
+            Facts,
+            "saw sharpening",
+            [new("Ada Löwe", "owner, decides", "ada@hask.example", "01632 960134")],
+            version
+        );
         // RFC 6350 section 3.2: lines end with CRLF and hold at most 75 octets.
         text.Split("\r\n").ShouldAllBe(l => Encoding.UTF8.GetByteCount(l) <= 75);
         text.Replace("\r\n", "").ShouldNotContain("\n");
@@ -34,18 +41,21 @@ public class CardsAndErasureTests
         Of(0, "TEL").ShouldBe(version == CardWriter.Version.Four ? "tel:+441632960133" : "+441632960133");
         (Of(1, "FN"), Of(1, "ROLE"), Of(1, "ORG"), Of(1, "EMAIL")).ShouldBe(("Ada Löwe", "owner, decides", Facts.Name, "ada@hask.example"));
         // N is a must in version 3 (RFC 2426 section 3.1.2) and holds five parts.
-        foreach (var card in cards) card.Single(l => l.Name == "N").Parts().Length.ShouldBe(5);
+        foreach (var card in cards)
+            card.Single(l => l.Name == "N").Parts().Length.ShouldBe(5);
     }
 
     [Fact]
     public void Long_names_are_folded_between_letters_never_inside_one() =>
-        Gen.String[Gen.Char['à', 'ÿ'], 1, 200].Sample(name =>
-        {
-            var text = CardWriter.Write(Guid.Empty, FactSheet.From(name, "Town"), "", [], CardWriter.Version.Four);
-            CardReader.Read(text)[0].Single(l => l.Name == "FN").Text.ShouldBe(name.Trim());
-        });
+        Gen.String[Gen.Char['à', 'ÿ'], 1, 200]
+            .Sample(name =>
+            {
+                var text = CardWriter.Write(Guid.Empty, FactSheet.From(name, "Town"), "", [], CardWriter.Version.Four);
+                CardReader.Read(text)[0].Single(l => l.Name == "FN").Text.ShouldBe(name.Trim());
+            });
 
-    private static PersonTraces Person(string? name = null, string? email = null, string? phone = null) => PersonTraces.Of(name, email, phone) is { Ok: true } p ? p.Value! : throw new InvalidOperationException("refused");
+    private static PersonTraces Person(string? name = null, string? email = null, string? phone = null) =>
+        PersonTraces.Of(name, email, phone) is { Ok: true } p ? p.Value! : throw new InvalidOperationException("refused");
 
     [Theory]
     [InlineData("Ring Ada Löwe tomorrow", true)]
@@ -61,7 +71,8 @@ public class CardsAndErasureTests
         var person = Person("Ada Löwe", "ada@hask.example", "01632 960134");
         person.In(text).ShouldBe(found);
         person.In(person.Without(text)).ShouldBeFalse();
-        if (!found) person.Without(text).ShouldBe(text);
+        if (!found)
+            person.Without(text).ShouldBe(text);
     }
 
     [Fact]
@@ -79,8 +90,24 @@ public class CardsAndErasureTests
             .With("owner.name", new FactEntry(new TextValue("Ben Roe"), FactSource.Maker, true))
             .With("contact_person", new FactEntry(new TextValue("Ada Löwe"), FactSource.Import, false))
             .With("team", new FactEntry(new ListValue(["Ada Löwe, saws", "Cy Dean, knives"]), FactSource.Maker, true))
-            .With("owner.story", new FactEntry(new TextValue("It began in a shed in Wrenfield, where Ada Löwe set teeth by hand; the vice is still here and is used every day."), FactSource.Maker, true))
-            .With("testimonials", new FactEntry(new TestimonialsValue([new("Sharp.", "Ada Löwe", "s", "2026-10", true), new("Fast.", "Ben Oak", "s", "2026-10", true)]), FactSource.Maker, true));
+            .With(
+                "owner.story",
+                new FactEntry(
+                    new TextValue(
+                        "It began in a shed in Wrenfield, where Ada Löwe set teeth by hand; the vice is still here and is used every day."
+                    ),
+                    FactSource.Maker,
+                    true
+                )
+            )
+            .With(
+                "testimonials",
+                new FactEntry(
+                    new TestimonialsValue([new("Sharp.", "Ada Löwe", "s", "2026-10", true), new("Fast.", "Ben Oak", "s", "2026-10", true)]),
+                    FactSource.Maker,
+                    true
+                )
+            );
         var (left, count) = Person("Ada Löwe").Without(sheet);
         count.ShouldBe(5);
         left["contact_person"].ShouldBeNull();
@@ -96,7 +123,15 @@ public class CardsAndErasureTests
     [Fact]
     public void A_mail_to_a_prospect_fills_what_is_known_and_leaves_no_hole()
     {
-        var (subject, body) = OutreachMail.Fill(OutreachTexts.Subject, OutreachTexts.Body, Facts, "Tidewrack Web", "Mara", "https://x.example/s", new DateOnly(2026, 12, 26));
+        var (subject, body) = OutreachMail.Fill(
+            OutreachTexts.Subject,
+            OutreachTexts.Body,
+            Facts,
+            "Tidewrack Web",
+            "Mara",
+            "https://x.example/s",
+            new DateOnly(2026, 12, 26)
+        );
         subject.ShouldBe($"A sample site for {Facts.Name}");
         body.ShouldStartWith("Hello Ada Löwe,");
         body.ShouldContain("https://x.example/s");

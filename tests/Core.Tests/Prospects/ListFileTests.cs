@@ -11,37 +11,81 @@ namespace Plurimax.Core.Tests.Prospects;
 public class ListFileTests
 {
     private static readonly DateTimeOffset Now = new(2026, 11, 26, 9, 0, 0, TimeSpan.Zero);
-    private static ListFile Read(string text, ListChoices? c = null, Encoding? encoding = null, string name = "list.csv") => Read([.. (encoding ?? new UTF8Encoding(false)).GetPreamble(), .. (encoding ?? Encoding.UTF8).GetBytes(text)], c, name);
-    private static ListFile Read(byte[] bytes, ListChoices? c = null, string name = "list.csv") => ListFile.Read(name, bytes, c) is { Ok: true } r ? r.Value! : throw new InvalidOperationException(ListFile.Read(name, bytes, c).Problem);
+
+    private static ListFile Read(string text, ListChoices? c = null, Encoding? encoding = null, string name = "list.csv") =>
+        Read([.. (encoding ?? new UTF8Encoding(false)).GetPreamble(), .. (encoding ?? Encoding.UTF8).GetBytes(text)], c, name);
+
+    private static ListFile Read(byte[] bytes, ListChoices? c = null, string name = "list.csv") =>
+        ListFile.Read(name, bytes, c) is { Ok: true } r
+            ? r.Value!
+            : throw new InvalidOperationException(ListFile.Read(name, bytes, c).Problem);
+
     private static List<ListEntry> Entries(ListFile f) => [.. new ListEntries(TradeCatalogue.Shipped(), Now, "m").Of(f)];
+
     private static string Problem(byte[] bytes, string name = "list.csv") => ListFile.Read(name, bytes).Problem ?? "";
 
-    private const string Semicolons = "firm;what;town;tel;stars;n_rev;www;col_9\nHask & Löwe Saws;saw sharpening;Wrenfield;01632 960133;5,0;1.019;no;K\nTern Cycles;bicycle repair shop;Saltmere;01632 960134;4.8;96;https://tern.example;\n";
+    private const string Semicolons =
+        "firm;what;town;tel;stars;n_rev;www;col_9\nHask & Löwe Saws;saw sharpening;Wrenfield;01632 960133;5,0;1.019;no;K\nTern "
+        + "Cycles;bicycle repair shop;Saltmere;01632 960134;4.8;96;https://tern.example;\n";
 
     [Fact]
     public void A_list_is_read_whatever_its_delimiter_and_encoding()
     {
-        foreach (var encoding in new Encoding[] { new UTF8Encoding(false), new UTF8Encoding(true), Encoding.Unicode, Encoding.BigEndianUnicode, CodePagesEncodingProvider.Instance.GetEncoding(1252)! })
-            foreach (var delimiter in new[] { ";", "\t", "|" })
+        foreach (
+            var encoding in new Encoding[]
             {
-                var entries = Entries(Read(Semicolons.Replace(";", delimiter), encoding: encoding));
-                entries.Select(e => e.Problem).ShouldAllBe(p => p == null, $"{encoding.EncodingName} {delimiter}");
-                entries[0].Facts.Name.ShouldBe("Hask & Löwe Saws");
-                ((RatingValue)entries[0].Facts["rating"]!.Value).Count.ShouldBe(1019);
-                entries[1].TradeId.ShouldBe("bicycle-repair");
-                entries.Select(e => e.Keys.OwnSite).ShouldBe([false, true]);
+                new UTF8Encoding(false),
+                new UTF8Encoding(true),
+                Encoding.Unicode,
+                Encoding.BigEndianUnicode,
+                CodePagesEncodingProvider.Instance.GetEncoding(1252)!,
             }
+        )
+        foreach (var delimiter in new[] { ";", "\t", "|" })
+        {
+            var entries = Entries(Read(Semicolons.Replace(";", delimiter), encoding: encoding));
+            entries.Select(e => e.Problem).ShouldAllBe(p => p == null, $"{encoding.EncodingName} {delimiter}");
+            entries[0].Facts.Name.ShouldBe("Hask & Löwe Saws");
+            ((RatingValue)entries[0].Facts["rating"]!.Value).Count.ShouldBe(1019);
+            entries[1].TradeId.ShouldBe("bicycle-repair");
+            entries.Select(e => e.Keys.OwnSite).ShouldBe([false, true]);
+        }
     }
 
     [Fact]
     public void Columns_are_guessed_by_heading_or_by_what_stands_in_them_and_can_be_corrected()
     {
-        Read(Semicolons).Columns.ShouldBe([ListColumn.Name, ListColumn.Trade, ListColumn.Town, ListColumn.Phone, ListColumn.Rating, ListColumn.Reviews, ListColumn.Website, ListColumn.LeaveOut]);
-        Read("Firma,Branche,PLZ,Ort,Telefon,Ansprechpartner\nMüller,Friseur,01067,Dresden,0351 1234567,Ada Müller\n", name: "liste.csv").Columns.ShouldBe([ListColumn.Name, ListColumn.Trade, ListColumn.Postcode, ListColumn.Town, ListColumn.Phone, ListColumn.Person]);
-        Read("Nom;Téléphone;Note;Nombre d'avis\nAtelier;01 99 00 12 34;4,6;88\nFournil;01 99 00 12 35;4,2;12\n").Columns.ShouldBe([ListColumn.Name, ListColumn.Phone, ListColumn.Rating, ListColumn.Reviews]);
+        Read(Semicolons)
+            .Columns.ShouldBe([
+                ListColumn.Name,
+                ListColumn.Trade,
+                ListColumn.Town,
+                ListColumn.Phone,
+                ListColumn.Rating,
+                ListColumn.Reviews,
+                ListColumn.Website,
+                ListColumn.LeaveOut,
+            ]);
+        Read("Firma,Branche,PLZ,Ort,Telefon,Ansprechpartner\nMüller,Friseur,01067,Dresden,0351 1234567,Ada Müller\n", name: "liste.csv")
+            .Columns.ShouldBe([
+                ListColumn.Name,
+                ListColumn.Trade,
+                ListColumn.Postcode,
+                ListColumn.Town,
+                ListColumn.Phone,
+                ListColumn.Person,
+            ]);
+        Read("Nom;Téléphone;Note;Nombre d'avis\nAtelier;01 99 00 12 34;4,6;88\nFournil;01 99 00 12 35;4,2;12\n")
+            .Columns.ShouldBe([ListColumn.Name, ListColumn.Phone, ListColumn.Rating, ListColumn.Reviews]);
         var bare = Read("Hask Saws,01632 960133,hask@post.example,4.8,96\nTern Cycles,01632 960134,tern@post.example,4.4,210\n");
         (bare.Heading, string.Join(' ', bare.Columns)).ShouldBe((false, "Name Phone Email Rating Reviews"));
-        var corrected = Read(Semicolons, ListChoices.Guess with { Columns = System.Collections.Immutable.ImmutableDictionary<int, ListColumn>.Empty.Add(7, ListColumn.Trade) });
+        var corrected = Read(
+            Semicolons,
+            ListChoices.Guess with
+            {
+                Columns = System.Collections.Immutable.ImmutableDictionary<int, ListColumn>.Empty.Add(7, ListColumn.Trade),
+            }
+        );
         (corrected.Columns[7], corrected.Columns[1]).ShouldBe((ListColumn.Trade, ListColumn.LeaveOut));
     }
 
@@ -66,14 +110,22 @@ public class ListFileTests
     [Fact]
     public void A_mended_row_is_read_as_it_was_mended()
     {
-        var choices = ListChoices.Guess with { Mended = System.Collections.Immutable.ImmutableDictionary<int, System.Collections.Immutable.ImmutableArray<string>>.Empty.Add(2, ["Hask", "", "Wrenfield", "", "", "", "", ""]) };
+        var choices = ListChoices.Guess with
+        {
+            Mended = System.Collections.Immutable.ImmutableDictionary<int, System.Collections.Immutable.ImmutableArray<string>>.Empty.Add(
+                2,
+                ["Hask", "", "Wrenfield", "", "", "", "", ""]
+            ),
+        };
         Entries(Read(Semicolons, choices))[0].Facts.Name.ShouldBe("Hask");
     }
 
     [Fact]
     public void An_address_in_one_cell_is_taken_apart()
     {
-        var e = Entries(Read("name,address\n\"Hask Saws\",\"4 Foundry Yard, Wrenfield, SZ5 6JN\"\n\"Ferry Frames\",\"6 Ferry Lane, Saltmere\"\n"));
+        var e = Entries(
+            Read("name,address\n\"Hask Saws\",\"4 Foundry Yard, Wrenfield, SZ5 6JN\"\n\"Ferry Frames\",\"6 Ferry Lane, Saltmere\"\n")
+        );
         ((AddressValue)e[0].Facts["place"]!.Value).ShouldBe(new AddressValue("4 Foundry Yard", "Wrenfield", "SZ5 6JN", null, "GB"));
         ((AddressValue)e[1].Facts["place"]!.Value).ShouldBe(new AddressValue("6 Ferry Lane", "Saltmere", null, null, "GB"));
     }
@@ -93,20 +145,29 @@ public class ListFileTests
         string[] cells = ["=HYPERLINK(\"x\")", "+441632960133", "-1", "@SUM(A1)", "\t=1", "plain", "a,b", "say \"x\""];
         var file = CsvText.File(["name", .. cells.Skip(1).Select((_, i) => $"c{i}")], [cells]);
         var text = Encoding.UTF8.GetString(file).TrimStart('\uFEFF');
-        foreach (var line in text.Split("\r\n").Skip(1)) foreach (var cell in line.Split(',')) cell.TrimStart('"').ShouldNotMatch(@"^[=+\-@\t\r]");
+        foreach (var line in text.Split("\r\n").Skip(1))
+        foreach (var cell in line.Split(','))
+            cell.TrimStart('"').ShouldNotMatch(@"^[=+\-@\t\r]");
         Read(file).Rows.Single().Cells[..4].ShouldBe(cells[..4]);
-        Gen.String[Gen.Char['\t', '~'], 0, 20].Array[1, 6].Sample(row => CsvText.Harmless(row[0]) is var c && (c.Length == 0 || !"=+-@\t\r".Contains(c[0])));
+        Gen.String[Gen.Char['\t', '~'], 0, 20]
+            .Array[1, 6]
+            .Sample(row => CsvText.Harmless(row[0]) is var c && (c.Length == 0 || !"=+-@\t\r".Contains(c[0])));
     }
 
     [Fact]
     public void Address_cards_come_in_as_a_list_and_a_huge_photo_is_left_out()
     {
         var photo = string.Concat(Enumerable.Repeat(new string('A', 74) + "\r\n ", 5 * 1024 * 1024 / 74));
-        var card = $"BEGIN:VCARD\r\nVERSION:3.0\r\nFN:Jem Orrin\r\nORG:Pilot Boat Sails\r\nTEL;TYPE=fax:01632 960999\r\nTEL;TYPE=work:01632 960171\r\nADR;TYPE=work:;;2 Slipway;Saltmere;;SZ4 4QA;United Kingdom\r\nPHOTO;ENCODING=b:{photo}\r\nEND:VCARD\r\n";
+        var card =
+            $"BEGIN:VCARD\r\nVERSION:3.0\r\nFN:Jem Orrin\r\nORG:Pilot Boat Sails\r\nTEL;TYPE=fax:01632 "
+            + $"960999\r\nTEL;TYPE=work:01632 960171\r\nADR;TYPE=work:;;2 Slipway;Saltmere;;SZ4 4QA;United "
+            + $"Kingdom\r\nPHOTO;ENCODING=b:{photo}\r\nEND:VCARD\r\n";
         var file = Read(Encoding.UTF8.GetBytes(card), name: "cards.vcf");
         file.Notes.ShouldContain(n => n.Contains("photo"));
         var e = Entries(file).Single();
-        (e.Facts.Name, e.Keys.Phone, e.Keys.Postcode, e.Facts.Any<TextValue>("contact_person")!.Text).ShouldBe(("Pilot Boat Sails", "+441632960171", "SZ44QA", "Jem Orrin"));
+        (e.Facts.Name, e.Keys.Phone, e.Keys.Postcode, e.Facts.Any<TextValue>("contact_person")!.Text).ShouldBe(
+            ("Pilot Boat Sails", "+441632960171", "SZ44QA", "Jem Orrin")
+        );
     }
 
     [Fact]
@@ -119,7 +180,8 @@ public class ListFileTests
         Problem(new byte[ListFile.LargestFile + 1]).ShouldContain("larger than 20 MB");
         Problem("BEGIN:VCARD\nFN:x\n"u8.ToArray(), "a.vcf").ShouldContain("no whole address card");
         using var buffer = new MemoryStream();
-        using (var zip = new ZipArchive(buffer, ZipArchiveMode.Create, true)) zip.CreateEntry("a.txt").Open().Dispose();
+        using (var zip = new ZipArchive(buffer, ZipArchiveMode.Create, true))
+            zip.CreateEntry("a.txt").Open().Dispose();
         Problem(buffer.ToArray(), "list.xlsx").ShouldNotBe("");
     }
 
@@ -129,11 +191,14 @@ public class ListFileTests
         using var buffer = new MemoryStream();
         using (var zip = new ZipArchive(buffer, ZipArchiveMode.Create, true))
         {
-            using (var types = new StreamWriter(zip.CreateEntry("[Content_Types].xml").Open())) types.Write("<Types xmlns=\"http://schemas.openxmlformats.org/package/2006/content-types\"/>");
-            using (var book = new StreamWriter(zip.CreateEntry("xl/workbook.xml").Open())) book.Write("<workbook/>");
+            using (var types = new StreamWriter(zip.CreateEntry("[Content_Types].xml").Open()))
+                types.Write("<Types xmlns=\"http://schemas.openxmlformats.org/package/2006/content-types\"/>");
+            using (var book = new StreamWriter(zip.CreateEntry("xl/workbook.xml").Open()))
+                book.Write("<workbook/>");
             using var big = zip.CreateEntry("xl/worksheets/sheet1.xml", CompressionLevel.SmallestSize).Open();
             var block = new byte[1024 * 1024];
-            for (var i = 0; i < 100; i++) big.Write(block);
+            for (var i = 0; i < 100; i++)
+                big.Write(block);
         }
         Problem(buffer.ToArray(), "bomb.xlsx").ShouldContain("It was not opened");
     }

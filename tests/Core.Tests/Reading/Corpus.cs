@@ -1,8 +1,8 @@
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using DocumentFormat.OpenXml;
 using DocumentFormat.OpenXml.Packaging;
 using DocumentFormat.OpenXml.Spreadsheet;
-using DocumentFormat.OpenXml;
 using Plurimax.Reading.Deciding;
 using Plurimax.Reading.Files;
 using UglyToad.PdfPig.Content;
@@ -26,7 +26,10 @@ public sealed record Score(int Right, int Missing, int TooMany, List<string> Wro
     public double Precision => Right + TooMany == 0 ? 1 : (double)Right / (Right + TooMany);
     public double Recall => Right + Missing == 0 ? 1 : (double)Right / (Right + Missing);
     public double F1 => Precision + Recall == 0 ? 0 : 2 * Precision * Recall / (Precision + Recall);
-    public static Score operator +(Score a, Score b) => new(a.Right + b.Right, a.Missing + b.Missing, a.TooMany + b.TooMany, [.. a.Wrong, .. b.Wrong]);
+
+    public static Score operator +(Score a, Score b) =>
+        new(a.Right + b.Right, a.Missing + b.Missing, a.TooMany + b.TooMany, [.. a.Wrong, .. b.Wrong]);
+
     public static Score None => new(0, 0, 0, []);
 }
 
@@ -34,30 +37,80 @@ public sealed record Score(int Right, int Missing, int TooMany, List<string> Wro
 public static partial class Corpus
 {
     /// <summary>Compared only where a case names them: a text may hold more than its case lists.</summary>
-    private static readonly HashSet<string> Open = ["trade", "kind", "services", "selling_points", "languages", "region", "country", "closed_days", "website"];
-    public static readonly string[] Facts = ["name", "trade", "kind", "phones", "emails", "website", "street", "locality", "region", "postal_code", "country", "hours", "closed_days", "services", "prices", "social", "rating", "review_count", "founded", "owner", "selling_points", "languages"];
+    private static readonly HashSet<string> Open =
+    [
+        "trade",
+        "kind",
+        "services",
+        "selling_points",
+        "languages",
+        "region",
+        "country",
+        "closed_days",
+        "website",
+    ];
+    public static readonly string[] Facts =
+    [
+        "name",
+        "trade",
+        "kind",
+        "phones",
+        "emails",
+        "website",
+        "street",
+        "locality",
+        "region",
+        "postal_code",
+        "country",
+        "hours",
+        "closed_days",
+        "services",
+        "prices",
+        "social",
+        "rating",
+        "review_count",
+        "founded",
+        "owner",
+        "selling_points",
+        "languages",
+    ];
     private static readonly DateOnly Today = new(2026, 11, 20);
 
-    public static IReadOnlyList<ReadingCase> Load(string folder) => [.. Directory.GetFiles(folder, "*.yaml").Order().SelectMany(file =>
-    {
-        var yaml = new YamlStream();
-        yaml.Load(new StringReader(System.IO.File.ReadAllText(file)));
-        return ((YamlSequenceNode)yaml.Documents[0].RootNode).Children.Cast<YamlMappingNode>().Select(m => new ReadingCase(
-            m["id"].ToString(), m["file"].ToString(), m["text"].ToString(), (JsonObject)Json(m["expect"])!,
-            m.Children.TryGetValue("not", out var not) ? [.. ((YamlSequenceNode)not).Select(n => n.ToString())] : []));
-    })];
+    public static IReadOnlyList<ReadingCase> Load(string folder) =>
+        [
+            .. Directory
+                .GetFiles(folder, "*.yaml")
+                .Order()
+                .SelectMany(file =>
+                {
+                    var yaml = new YamlStream();
+                    yaml.Load(new StringReader(System.IO.File.ReadAllText(file)));
+                    return ((YamlSequenceNode)yaml.Documents[0].RootNode)
+                        .Children.Cast<YamlMappingNode>()
+                        .Select(m => new ReadingCase(
+                            m["id"].ToString(),
+                            m["file"].ToString(),
+                            m["text"].ToString(),
+                            (JsonObject)Json(m["expect"])!,
+                            m.Children.TryGetValue("not", out var not) ? [.. ((YamlSequenceNode)not).Select(n => n.ToString())] : []
+                        ));
+                }),
+        ];
 
-    private static JsonNode? Json(YamlNode node) => node switch
-    {
-        YamlMappingNode map => new JsonObject(map.Children.Select(p => KeyValuePair.Create(p.Key.ToString(), Json(p.Value)))),
-        YamlSequenceNode list => new JsonArray([.. list.Children.Select(Json)]),
-        _ => JsonValue.Create(node.ToString()),
-    };
+    private static JsonNode? Json(YamlNode node) =>
+        node switch
+        {
+            YamlMappingNode map => new JsonObject(map.Children.Select(p => KeyValuePair.Create(p.Key.ToString(), Json(p.Value)))),
+            YamlSequenceNode list => new JsonArray([.. list.Children.Select(Json)]),
+            _ => JsonValue.Create(node.ToString()),
+        };
 
     public static JsonObject Read(ReadingCase c)
     {
         var batch = DocumentReader.Read([new InFile(c.File, Bytes(c))]);
-        return batch.Problems.Length > 0 ? throw new InvalidDataException($"{c.Id}: {batch.Problems[0]}") : ReadingJson.Of(FactReading.Of(batch.Texts, Today));
+        return batch.Problems.Length > 0
+            ? throw new InvalidDataException($"{c.Id}: {batch.Problems[0]}")
+            : ReadingJson.Of(FactReading.Of(batch.Texts, Today));
     }
 
     public static Dictionary<string, Score> Compare(ReadingCase c, JsonObject got)
@@ -65,7 +118,8 @@ public static partial class Corpus
         var scores = new Dictionary<string, Score>();
         foreach (var fact in Facts)
         {
-            if (Open.Contains(fact) && !c.Expect.ContainsKey(fact)) continue;
+            if (Open.Contains(fact) && !c.Expect.ContainsKey(fact))
+                continue;
             var want = Values(fact, c.Expect[fact], expected: true);
             var have = Values(fact, got[fact], expected: false);
             var wrong = new List<string>();
@@ -74,11 +128,17 @@ public static partial class Corpus
             foreach (var w in want)
             {
                 var i = left.FindIndex(h => Same(fact, w, h));
-                if (i >= 0) { left.RemoveAt(i); right++; }
-                else wrong.Add($"{c.Id}: {fact}: missing {w}");
+                if (i >= 0)
+                {
+                    left.RemoveAt(i);
+                    right++;
+                }
+                else
+                    wrong.Add($"{c.Id}: {fact}: missing {w}");
             }
             // Lists of services and points may hold more than a case names.
-            if (fact is "services" or "selling_points") left = [.. left.Where(h => c.Not.Any(n => h.Contains(Norm(n), StringComparison.Ordinal)) || want.Count < have.Count - 4)];
+            if (fact is "services" or "selling_points")
+                left = [.. left.Where(h => c.Not.Any(n => h.Contains(Norm(n), StringComparison.Ordinal)) || want.Count < have.Count - 4)];
             wrong.AddRange(left.Select(h => $"{c.Id}: {fact}: too much {h}"));
             scores[fact] = new Score(right, want.Count - right, left.Count, wrong);
         }
@@ -92,18 +152,47 @@ public static partial class Corpus
     private static bool Took(string n, string text, JsonObject got)
     {
         var digits = Digits().Replace(n, "");
-        if (digits.Length >= 8) return text.Contains(digits.TrimStart('0'), StringComparison.Ordinal);
-        if (n.All(char.IsAsciiDigit)) return got["prices"]?.AsArray().Any(p => Amount($"x {p!["amount"]}") == n) == true;
+        if (digits.Length >= 8)
+            return text.Contains(digits.TrimStart('0'), StringComparison.Ordinal);
+        if (n.All(char.IsAsciiDigit))
+            return got["prices"]?.AsArray().Any(p => Amount($"x {p!["amount"]}") == n) == true;
         return text.Contains(n, StringComparison.OrdinalIgnoreCase);
     }
 
     /// <summary>Facts as comparable texts; hours as one text for each day and span.</summary>
     private static List<string> Values(string fact, JsonNode? node, bool expected)
     {
-        if (node is null) return [];
-        if (fact == "hours") return [.. (expected ? node.AsArray().SelectMany(n => Week(n!.ToString())) : node.AsArray().SelectMany(n => n!["days"]!.AsArray().Select(d => $"{d!.ToString()[..3].ToLowerInvariant()} {n["opens"]}-{n["closes"]}"))).Distinct().Order()];
-        if (fact == "prices" && !expected) return [.. node.AsArray().Select(n => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{n!["item"]} {decimal.Parse(n["amount"]!.ToString(), System.Globalization.CultureInfo.InvariantCulture):0.##} {n["currency"]}"))];
-        if (node is JsonArray list) return [.. list.Select(n => n!.ToString())];
+        if (node is null)
+            return [];
+        if (fact == "hours")
+            return
+            [
+                .. (
+                    expected
+                        ? node.AsArray().SelectMany(n => Week(n!.ToString()))
+                        : node.AsArray()
+                            .SelectMany(n =>
+                                n!["days"]!.AsArray().Select(d => $"{d!.ToString()[..3].ToLowerInvariant()} {n["opens"]}-{n["closes"]}")
+                            )
+                )
+                    .Distinct()
+                    .Order(),
+            ];
+        if (fact == "prices" && !expected)
+            return
+            [
+                .. node.AsArray()
+                    .Select(n =>
+                        string.Create(
+                            System.Globalization.CultureInfo.InvariantCulture,
+                            $"{n!["item"]} "
+                                + $"{decimal.Parse(n["amount"]!.ToString(), System.Globalization.CultureInfo.InvariantCulture):0.##} "
+                                + $"{n["currency"]}"
+                        )
+                    ),
+            ];
+        if (node is JsonArray list)
+            return [.. list.Select(n => n!.ToString())];
         return [node.ToString()];
     }
 
@@ -116,24 +205,36 @@ public static partial class Corpus
         for (var d = Array.IndexOf(Days, ends[0]); ; d = (d + 1) % 7)
         {
             yield return $"{Days[d]} {parts[1]}";
-            if (Days[d] == ends[^1]) break;
+            if (Days[d] == ends[^1])
+                break;
         }
     }
 
-    private static bool Same(string fact, string want, string have) => fact switch
-    {
-        "prices" => Amount(want) == Amount(have) && Alike(Item(want), Item(have)) && (Currency(want).Length == 0 || Currency(want) == Currency(have)),
-        "services" or "selling_points" => Alike(want, have),
-        "social" or "website" => Bare(want) == Bare(have),
-        "rating" => decimal.Parse(want, System.Globalization.CultureInfo.InvariantCulture) == decimal.Parse(have, System.Globalization.CultureInfo.InvariantCulture),
-        "languages" => want.Split('-')[0] == have.Split('-')[0],
-        _ => Norm(want) == Norm(have),
-    };
+    private static bool Same(string fact, string want, string have) =>
+        fact switch
+        {
+            "prices" => Amount(want) == Amount(have)
+                && Alike(Item(want), Item(have))
+                && (Currency(want).Length == 0 || Currency(want) == Currency(have)),
+            "services" or "selling_points" => Alike(want, have),
+            "social" or "website" => Bare(want) == Bare(have),
+            "rating" => decimal.Parse(want, System.Globalization.CultureInfo.InvariantCulture)
+                == decimal.Parse(have, System.Globalization.CultureInfo.InvariantCulture),
+            "languages" => want.Split('-')[0] == have.Split('-')[0],
+            _ => Norm(want) == Norm(have),
+        };
 
-    private static string Amount(string s) => decimal.Parse(AmountIn().Match(s).Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture).ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+    private static string Amount(string s) =>
+        decimal.Parse(AmountIn().Match(s).Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture)
+            .ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+
     private static string Item(string s) => AmountIn().Replace(s, "");
+
     private static string Currency(string s) => AmountIn().Match(s).Groups[2].Value;
-    private static string Bare(string s) => s.ToLowerInvariant().Replace("https://", "").Replace("http://", "").Replace("www.", "").TrimEnd('/');
+
+    private static string Bare(string s) =>
+        s.ToLowerInvariant().Replace("https://", "").Replace("http://", "").Replace("www.", "").TrimEnd('/');
+
     private static string Norm(string s) => string.Join(' ', Words().Matches(s.ToLowerInvariant()).Select(m => m.Value));
 
     /// <summary>At least half of the words of both are the same.</summary>
@@ -144,17 +245,23 @@ public static partial class Corpus
         return x.Count > 0 && y.Count > 0 && 2.0 * x.Intersect(y).Count() / (x.Count + y.Count) >= .6;
     }
 
-    private static byte[] Bytes(ReadingCase c) => Path.GetExtension(c.File) switch
-    {
-        ".docx" => Samples.Docx(c.Text),
-        ".pdf" => Samples.Pdf(c.Text),
-        ".xlsx" => Samples.Xlsx(c.Text),
-        _ => System.Text.Encoding.UTF8.GetBytes(c.Text),
-    };
+    private static byte[] Bytes(ReadingCase c) =>
+        Path.GetExtension(c.File) switch
+        {
+            ".docx" => Samples.Docx(c.Text),
+            ".pdf" => Samples.Pdf(c.Text),
+            ".xlsx" => Samples.Xlsx(c.Text),
+            _ => System.Text.Encoding.UTF8.GetBytes(c.Text),
+        };
 
-    [GeneratedRegex(@"\D")] private static partial Regex Digits();
-    [GeneratedRegex(@"[\p{L}\d]+")] private static partial Regex Words();
-    [GeneratedRegex(@"\s*(\d+(?:\.\d+)?)(?: ([A-Z]{3}))?$")] private static partial Regex AmountIn();
+    [GeneratedRegex(@"\D")]
+    private static partial Regex Digits();
+
+    [GeneratedRegex(@"[\p{L}\d]+")]
+    private static partial Regex Words();
+
+    [GeneratedRegex(@"\s*(\d+(?:\.\d+)?)(?: ([A-Z]{3}))?$")]
+    private static partial Regex AmountIn();
 }
 
 /// <summary>Makes documents of other kinds from plain lines, so that the cases stay readable.</summary>
@@ -171,13 +278,19 @@ public static class Samples
             {
                 if (line.StartsWith('|'))
                 {
-                    if (table is null) body.Append(table = new W.Table());
-                    table.Append(new W.TableRow(line.Trim('|', ' ').Split('|').Select(c => new W.TableCell(new W.Paragraph(new W.Run(new W.Text(c.Trim())))))));
+                    if (table is null)
+                        body.Append(table = new W.Table());
+                    table.Append(
+                        new W.TableRow(
+                            line.Trim('|', ' ').Split('|').Select(c => new W.TableCell(new W.Paragraph(new W.Run(new W.Text(c.Trim())))))
+                        )
+                    );
                     continue;
                 }
                 table = null;
                 var p = new W.Paragraph();
-                if (line.StartsWith("# ", StringComparison.Ordinal)) p.Append(new W.ParagraphProperties(new W.ParagraphStyleId { Val = "Heading1" }));
+                if (line.StartsWith("# ", StringComparison.Ordinal))
+                    p.Append(new W.ParagraphProperties(new W.ParagraphStyleId { Val = "Heading1" }));
                 p.Append(new W.Run(new W.Text(line.TrimStart('#', ' ')) { Space = SpaceProcessingModeValues.Preserve }));
                 body.Append(p);
             }
@@ -192,7 +305,12 @@ public static class Samples
         var font = b.AddStandard14Font(Standard14Font.Helvetica);
         var page = b.AddPage(PageSize.A4);
         var y = 780;
-        foreach (var line in text.TrimEnd().Split('\n')) { if (line.Length > 0) page.AddText(line, y == 780 ? 20 : 11, new PdfPoint(50, y), font); y -= y == 780 ? 30 : 18; }
+        foreach (var line in text.TrimEnd().Split('\n'))
+        {
+            if (line.Length > 0)
+                page.AddText(line, y == 780 ? 20 : 11, new PdfPoint(50, y), font);
+            y -= y == 780 ? 30 : 18;
+        }
         return b.Build();
     }
 
@@ -203,8 +321,29 @@ public static class Samples
         {
             var book = d.AddWorkbookPart();
             var sheet = book.AddNewPart<WorksheetPart>();
-            sheet.Worksheet = new Worksheet(new SheetData(csv.TrimEnd().Split('\n').Select(line => new Row(line.Split(',').Select(c => new Cell(new InlineString(new DocumentFormat.OpenXml.Spreadsheet.Text(c))) { DataType = CellValues.InlineString })))));
-            book.Workbook = new Workbook(new Sheets(new Sheet { Name = "One", SheetId = 1, Id = book.GetIdOfPart(sheet) }));
+            sheet.Worksheet = new Worksheet(
+                new SheetData(
+                    csv.TrimEnd()
+                        .Split('\n')
+                        .Select(line => new Row(
+                            line.Split(',')
+                                .Select(c => new Cell(new InlineString(new DocumentFormat.OpenXml.Spreadsheet.Text(c)))
+                                {
+                                    DataType = CellValues.InlineString,
+                                })
+                        ))
+                )
+            );
+            book.Workbook = new Workbook(
+                new Sheets(
+                    new Sheet
+                    {
+                        Name = "One",
+                        SheetId = 1,
+                        Id = book.GetIdOfPart(sheet),
+                    }
+                )
+            );
         }
         return memory.ToArray();
     }

@@ -1,6 +1,8 @@
 namespace Plurimax.Core.Tests.Reading;
 
-/// <summary>Precision and recall over tests/reading, held at the bounds that makers can rely on. The figures: bench/measure-reading.</summary>
+/// <summary>
+/// Precision and recall over tests/reading, held at the bounds that makers can rely on. The figures: bench/measure-reading.
+/// </summary>
 public class CorpusTests
 {
     private static readonly IReadOnlyList<ReadingCase> Cases = Corpus.Load(Path.Combine(Root(), "tests", "reading"));
@@ -8,7 +10,8 @@ public class CorpusTests
     private static string Root()
     {
         var d = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(d!.FullName, "Plurimax.slnx"))) d = d.Parent;
+        while (!File.Exists(Path.Combine(d!.FullName, "Plurimax.slnx")))
+            d = d.Parent;
         return d.FullName;
     }
 
@@ -19,14 +22,18 @@ public class CorpusTests
         Cases.Select(c => c.Id).Distinct().Count().ShouldBe(Cases.Count);
         var sum = Corpus.Facts.ToDictionary(f => f, _ => Score.None);
         foreach (var c in Cases)
-            foreach (var (fact, score) in Corpus.Compare(c, Corpus.Read(c))) sum[fact] += score;
+        foreach (var (fact, score) in Corpus.Compare(c, Corpus.Read(c)))
+            sum[fact] += score;
         foreach (var fact in new[] { "name", "phones", "emails", "hours", "street", "locality", "postal_code" })
         {
             sum[fact].Precision.ShouldBeGreaterThanOrEqualTo(.97, $"{fact}: {string.Join("; ", sum[fact].Wrong)}");
             sum[fact].Recall.ShouldBeGreaterThanOrEqualTo(.90, $"{fact}: {string.Join("; ", sum[fact].Wrong)}");
         }
-        foreach (var (fact, score) in sum) score.F1.ShouldBeGreaterThanOrEqualTo(.85, $"{fact}: {string.Join("; ", score.Wrong)}");
-        sum.Values.SelectMany(s => s.Wrong).Where(w => w.Contains(": took ", StringComparison.Ordinal)).ShouldBeEmpty("values that belong to somebody else");
+        foreach (var (fact, score) in sum)
+            score.F1.ShouldBeGreaterThanOrEqualTo(.85, $"{fact}: {string.Join("; ", score.Wrong)}");
+        sum.Values.SelectMany(s => s.Wrong)
+            .Where(w => w.Contains(": took ", StringComparison.Ordinal))
+            .ShouldBeEmpty("values that belong to somebody else");
     }
 
     [Fact]
@@ -49,7 +56,14 @@ public class CorpusTests
         }
         var tree = Cases.First(x => x.Id == "notes-tree");
         var priced = Corpus.Read(tree);
-        priced["prices"] = new System.Text.Json.Nodes.JsonArray(new System.Text.Json.Nodes.JsonObject { ["item"] = "site", ["amount"] = 900, ["currency"] = "GBP" });
+        priced["prices"] = new System.Text.Json.Nodes.JsonArray(
+            new System.Text.Json.Nodes.JsonObject
+            {
+                ["item"] = "site",
+                ["amount"] = 900,
+                ["currency"] = "GBP",
+            }
+        );
         Corpus.Compare(tree, priced)["name"].Wrong.ShouldContain(w => w.EndsWith("took 900", StringComparison.Ordinal));
     }
 }

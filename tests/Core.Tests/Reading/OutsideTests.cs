@@ -12,9 +12,13 @@ namespace Plurimax.Core.Tests.Reading;
 public class OutsideTests
 {
     private static readonly DateOnly Today = new(2026, 11, 20);
-    private static FactReading Of(string text, string name = "notes.txt") => FactReading.Of(DocumentReader.Read([new InFile(name, System.Text.Encoding.UTF8.GetBytes(text))]).Texts, Today);
 
-    /// <summary>Source: the example numbers of libphonenumber's metadata, fixed line and mobile, in national and international form.</summary>
+    private static FactReading Of(string text, string name = "notes.txt") =>
+        FactReading.Of(DocumentReader.Read([new InFile(name, System.Text.Encoding.UTF8.GetBytes(text))]).Texts, Today);
+
+    /// <summary>
+    /// Source: the example numbers of libphonenumber's metadata, fixed line and mobile, in national and international form.
+    /// </summary>
     [Theory]
     [InlineData("GB")]
     [InlineData("IE")]
@@ -32,18 +36,29 @@ public class OutsideTests
         var util = PhoneNumberUtil.GetInstance();
         foreach (var type in new[] { PhoneNumberType.FIXED_LINE, PhoneNumberType.MOBILE })
         {
-            if (util.GetExampleNumberForType(country, type) is not { } number) continue;
+            if (util.GetExampleNumberForType(country, type) is not { } number)
+                continue;
             var e164 = util.Format(number, PhoneNumberFormat.E164);
             PhoneFinder.Parse(util.Format(number, PhoneNumberFormat.NATIONAL), country)!.E164.ShouldBe(e164);
-            Of($"Call us: {util.Format(number, PhoneNumberFormat.INTERNATIONAL)}").All<PhoneValue>("phone").ShouldContain(p => p.E164 == e164);
+            Of($"Call us: {util.Format(number, PhoneNumberFormat.INTERNATIONAL)}")
+                .All<PhoneValue>("phone")
+                .ShouldContain(p => p.E164 == e164);
         }
     }
 
-    /// <summary>Source: RFC 6350 section 8, the author's card in vCard 4 (its names and numbers replaced by invented ones, every property kept).</summary>
+    /// <summary>
+    /// Source: RFC 6350 section 8, the author's card in vCard 4 (its names and numbers replaced by invented ones, every property kept).
+    /// </summary>
     [Fact]
     public void The_card_of_RFC_6350()
     {
-        const string card = "BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Sora Perrel\r\nN:Perrel;Sora;;;ing. jr,M.Sc.\r\nBDAY:--0203\r\nGENDER:F\r\nLANG;PREF=1:fr\r\nLANG;PREF=2:en\r\nORG;TYPE=work:Via Marina\r\nADR;TYPE=work:;Suite D2-630;2875 Quay;Saltmere;QC;G1V 2M2;\r\n Canada\r\nTEL;VALUE=uri;TYPE=\"work,voice\";PREF=1:tel:+1-418-555-0162;ext=102\r\nTEL;VALUE=uri;TYPE=\"work,cell,voice,video,text\":tel:+1-418-555-0164\r\nEMAIL;TYPE=work:sora.perrel@viamarina.example\r\nURL;TYPE=home:http://nomis80.example\r\nEND:VCARD\r\n";
+        const string card =
+            "BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Sora Perrel\r\nN:Perrel;Sora;;;ing. "
+            + "jr,M.Sc.\r\nBDAY:--0203\r\nGENDER:F\r\nLANG;PREF=1:fr\r\nLANG;PREF=2:en\r\nORG;TYPE=work:Via "
+            + "Marina\r\nADR;TYPE=work:;Suite D2-630;2875 Quay;Saltmere;QC;G1V 2M2;\r\n "
+            + "Canada\r\nTEL;VALUE=uri;TYPE=\"work,voice\";PREF=1:tel:+1-418-555-0162;ext=102\r\nTEL;VALUE=uri;TYPE=\"work,cell,"
+            + "voice,video,text\":tel:+1-418-555-0164\r\nEMAIL;TYPE=work:sora.perrel@viamarina.example\r\nURL;"
+            + "TYPE=home:http://nomis80.example\r\nEND:VCARD\r\n";
         var r = Of(card, "card.vcf");
         r.Best<TextValue>("business.name")!.Text.ShouldBe("Via Marina");
         r.Best<TextValue>("owner.name")!.Text.ShouldBe("Sora Perrel");
@@ -56,24 +71,44 @@ public class OutsideTests
     [Fact]
     public void Folded_and_escaped_lines_of_RFC_2426()
     {
-        var line = CardReader.Read("BEGIN:VCARD\r\nVERSION:3.0\r\nNOTE:This is a long descrip\r\n tion\\, that goes\\n on\r\nADR;TYPE=dom,home:;;123 Main\\; Street;Any Town;CA;91921;\r\nEND:VCARD\r\n")[0];
+        var line = CardReader.Read(
+            "BEGIN:VCARD\r\nVERSION:3.0\r\nNOTE:This is a long descrip\r\n tion\\, that goes\\n on\r\nADR;TYPE=dom,home:;;123 "
+                + "Main\\; Street;Any Town;CA;91921;\r\nEND:VCARD\r\n"
+        )[0];
         line.First(l => l.Name == "NOTE").Text.ShouldBe("This is a long description, that goes\n on");
         line.First(l => l.Name == "ADR").Parts()[2].ShouldBe("123 Main; Street");
         line.First(l => l.Name == "ADR").Is("home").ShouldBeTrue();
     }
 
-    /// <summary>Source: schema.org, the examples under openingHours: "Mo,Tu,We,Th 09:00-12:00" and "Mo-Fr 10:00-19:00", "Sa 10:00-22:00", "Su 10:00-21:00".</summary>
+    /// <summary>
+    /// Source: schema.org, the examples under openingHours: "Mo,Tu,We,Th 09:00-12:00" and "Mo-Fr 10:00-19:00", "Sa 10:00-22:00", "Su
+    /// 10:00-21:00".
+    /// </summary>
     [Theory]
     [InlineData("""["Mo,Tu,We,Th 09:00-12:00"]""", "Mon-Thu 9:00-12:00")]
     [InlineData("""["Mo-Fr 10:00-19:00","Sa 10:00-22:00","Su 10:00-21:00"]""", "Mon-Fri 10:00-19:00, Sat 10:00-22:00, Sun 10:00-21:00")]
     public void Opening_hours_as_schema_org_writes_them(string hours, string read) =>
-        Of($$"""<html><script type="application/ld+json">{"@context":"https://schema.org","@type":"LocalBusiness","name":"Bell","openingHours":{{hours}}}</script></html>""", "a.html").Best<HoursValue>("hours")!.Summary().ShouldBe(read);
+        Of(
+                $$"""<html><script type="application/ld+json">{"@context":"https://schema.org","@type":"LocalBusiness","name":"Bell","openingHours":{{hours}}}</script></html>""",
+                "a.html"
+            )
+            .Best<HoursValue>("hours")!
+            .Summary()
+            .ShouldBe(read);
 
-    /// <summary>Source: schema.org, OpeningHoursSpecification: closed all day is opens and closes 00:00; a span past midnight closes before it opens.</summary>
+    /// <summary>
+    /// Source: schema.org, OpeningHoursSpecification: closed all day is opens and closes 00:00; a span past midnight closes before it
+    /// opens.
+    /// </summary>
     [Fact]
     public void Closed_days_and_late_closing_of_schema_org()
     {
-        var json = ReadingJson.Of(Of("""<html><script type="application/ld+json">{"@type":"BarOrPub","name":"The Lantern","telephone":"+441632960185","openingHoursSpecification":[{"dayOfWeek":"https://schema.org/Friday","opens":"18:00:00","closes":"02:00:00"},{"dayOfWeek":"Monday","opens":"00:00","closes":"00:00"}]}</script></html>""", "a.html"));
+        var json = ReadingJson.Of(
+            Of(
+                """<html><script type="application/ld+json">{"@type":"BarOrPub","name":"The Lantern","telephone":"+441632960185","openingHoursSpecification":[{"dayOfWeek":"https://schema.org/Friday","opens":"18:00:00","closes":"02:00:00"},{"dayOfWeek":"Monday","opens":"00:00","closes":"00:00"}]}</script></html>""",
+                "a.html"
+            )
+        );
         json["hours"]!.ToJsonString().ShouldBe("""[{"days":["Friday"],"opens":"18:00","closes":"02:00"}]""");
         json["closed_days"]!.ToJsonString().ShouldBe("""["Monday"]""");
     }
@@ -107,7 +142,8 @@ public class OutsideTests
     [InlineData("12,50", "12.5")]
     [InlineData("0,950", "0.95")]
     [InlineData("2,500", "2500")]
-    public void Amounts_as_they_are_written_in_five_countries(string text, string amount) => PriceFinder.Parse(text).ShouldBe(decimal.Parse(amount, System.Globalization.CultureInfo.InvariantCulture));
+    public void Amounts_as_they_are_written_in_five_countries(string text, string amount) =>
+        PriceFinder.Parse(text).ShouldBe(decimal.Parse(amount, System.Globalization.CultureInfo.InvariantCulture));
 
     [Theory]
     [InlineData("Mon-Fri 9-5", "Mon-Fri 9:00-17:00")]
@@ -120,20 +156,59 @@ public class OutsideTests
     [InlineData("We used to open 8 to 6, now Monday to Friday 9 to 5", "Mon-Fri 9:00-17:00")]
     public void Hours_as_people_say_them(string said, string read) => Of(said).Best<HoursValue>("hours")!.Summary().ShouldBe(read);
 
-    /// <summary>Whatever order and company the lines stand in, what is read was written there, and reading it again gives the same.</summary>
+    /// <summary>
+    /// Whatever order and company the lines stand in, what is read was written there, and reading it again gives the same.
+    /// </summary>
     [Fact]
     public void Lines_thrown_together_are_read_without_invention()
     {
-        string[] lines = ["Bell Cycles, bike workshop", "Tel. 01632 960142", "Fax 01632 960143", "> old: 01632 960144", "Mon-Fri 9-5", "closed", "£12", "Puncture £12", "4 Rope Walk, Saltmere SZ4 2QT", "From: a@b.example", "On Mon wrote:", "★★★★★ 4.8 (12)", "|||", "", "“", "since 1987", "## ", "- a, b und c", "9-5-9-5", "No, 4", "http://", "@", "€ € €", "7.7.7.7", "bis 12 Uhr", "\u0000\u200b", "Sonntag | Montag", "08:00 | 12:00"];
-        Gen.Int[0, lines.Length - 1].Array[1, 12].Sample(picks =>
-        {
-            var text = string.Join('\n', picks.Select(i => lines[i]));
-            var reading = Of(text);
-            foreach (var phone in reading.All<PhoneValue>("phone")) Digits(text).ShouldContain(phone.E164[3..]);
-            foreach (var price in reading.All<PricesValue>("prices").SelectMany(p => p.Lines)) text.ShouldContain(price.Amount!.Value.ToString("0", System.Globalization.CultureInfo.InvariantCulture));
-            reading.Facts.SelectMany(f => f.Values).ShouldAllBe(v => v.Confidence > 0 && v.Confidence <= 1);
-            ReadingJson.Write(Of(text)).ShouldBe(ReadingJson.Write(reading));
-        }, iter: 300);
+        string[] lines =
+        [
+            "Bell Cycles, bike workshop",
+            "Tel. 01632 960142",
+            "Fax 01632 960143",
+            "> old: 01632 960144",
+            "Mon-Fri 9-5",
+            "closed",
+            "£12",
+            "Puncture £12",
+            "4 Rope Walk, Saltmere SZ4 2QT",
+            "From: a@b.example",
+            "On Mon wrote:",
+            "★★★★★ 4.8 (12)",
+            "|||",
+            "",
+            "“",
+            "since 1987",
+            "## ",
+            "- a, b und c",
+            "9-5-9-5",
+            "No, 4",
+            "http://",
+            "@",
+            "€ € €",
+            "7.7.7.7",
+            "bis 12 Uhr",
+            "\u0000\u200b",
+            "Sonntag | Montag",
+            "08:00 | 12:00",
+        ];
+        Gen.Int[0, lines.Length - 1]
+            .Array[1, 12]
+            .Sample(
+                picks =>
+                {
+                    var text = string.Join('\n', picks.Select(i => lines[i]));
+                    var reading = Of(text);
+                    foreach (var phone in reading.All<PhoneValue>("phone"))
+                        Digits(text).ShouldContain(phone.E164[3..]);
+                    foreach (var price in reading.All<PricesValue>("prices").SelectMany(p => p.Lines))
+                        text.ShouldContain(price.Amount!.Value.ToString("0", System.Globalization.CultureInfo.InvariantCulture));
+                    reading.Facts.SelectMany(f => f.Values).ShouldAllBe(v => v.Confidence > 0 && v.Confidence <= 1);
+                    ReadingJson.Write(Of(text)).ShouldBe(ReadingJson.Write(reading));
+                },
+                iter: 300
+            );
 
         static string Digits(string s) => string.Concat(s.Where(char.IsAsciiDigit));
     }
@@ -142,8 +217,11 @@ public class OutsideTests
     [Fact]
     public void The_newest_message_has_the_last_word_on_a_number()
     {
-        const string older = "From: Ann Bell <ann@bell.example>\nDate: 2 Nov 2026 09:00\nTo: x@y.example\n\nNot 01632 960142, that is dead. Use 01632 960143.\n\n";
-        const string newer = "From: Ann Bell <ann@bell.example>\nDate: 4 Nov 2026 09:00\nTo: x@y.example\n\nThe line is repaired: ring 01632 960142.\n";
+        const string older =
+            "From: Ann Bell <ann@bell.example>\nDate: 2 Nov 2026 09:00\nTo: x@y.example\n\nNot 01632 960142, that is dead. Use "
+            + "01632 960143.\n\n";
+        const string newer =
+            "From: Ann Bell <ann@bell.example>\nDate: 4 Nov 2026 09:00\nTo: x@y.example\n\nThe line is repaired: ring 01632 960142.\n";
         Of(older).All<PhoneValue>("phone").Select(p => p.National).ShouldBe(["01632 960143"]);
         Of(older + newer).All<PhoneValue>("phone").Select(p => p.National).ShouldBe(["01632 960142", "01632 960143"], ignoreOrder: true);
     }

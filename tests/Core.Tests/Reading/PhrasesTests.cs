@@ -1,6 +1,6 @@
 using Plurimax.Facts;
-using Plurimax.Reading.Deciding;
 using Plurimax.Reading;
+using Plurimax.Reading.Deciding;
 
 namespace Plurimax.Core.Tests.Reading;
 
@@ -9,7 +9,8 @@ public class PhrasesTests
 {
     private static FactReading Read(string text) => FactReading.Of([SourceText.Of("a.txt", text)], new DateOnly(2026, 11, 26));
 
-    private static string Best(string text, string fact) => Read(text)[fact] is { } f && f.Best.Confidence >= FactReading.Sure ? f.Best.Value.Summary() : "";
+    private static string Best(string text, string fact) =>
+        Read(text)[fact] is { } f && f.Best.Confidence >= FactReading.Sure ? f.Best.Value.Summary() : "";
 
     [Theory]
     [InlineData("We need a site for our accountancy practice, Fenwick Doyle. Two partners.", "Fenwick Doyle")]
@@ -51,8 +52,18 @@ public class PhrasesTests
     public void Hours(string text, string hours)
     {
         var read = Read(text)["hours"];
-        var said = read is { } h && h.Best.Confidence >= FactReading.Sure && h.Best.Value is HoursValue v
-            ? string.Join(", ", v.Hours.Runs().Where(r => r.Spans.Length > 0).Select(r => $"{Name(r.First)}{(r.Last > r.First ? $"-{Name(r.Last)}" : "")} {string.Join(" & ", r.Spans.Select(s => $"{s.From:HH\\:mm}-{s.To:HH\\:mm}"))}")) : "";
+        var said =
+            read is { } h && h.Best.Confidence >= FactReading.Sure && h.Best.Value is HoursValue v
+                ? string.Join(
+                    ", ",
+                    v.Hours.Runs()
+                        .Where(r => r.Spans.Length > 0)
+                        .Select(r =>
+                            $"{Name(r.First)}{(r.Last > r.First ? $"-{Name(r.Last)}" : "")} "
+                            + $"{string.Join(" & ", r.Spans.Select(s => $"{s.From:HH\\:mm}-{s.To:HH\\:mm}"))}"
+                        )
+                )
+                : "";
         said.ShouldBe(hours);
         static string Name(int day) => System.Globalization.CultureInfo.InvariantCulture.TextInfo.ToTitleCase(OpeningHours.DayKeys[day]);
     }

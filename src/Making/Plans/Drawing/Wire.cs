@@ -5,7 +5,13 @@ using Plurimax.Design.Pictures;
 namespace Plurimax.Making.Plans.Drawing;
 
 /// <summary>What a part of a wireframe stands for: a picture or a card, letters, an action, a hairline.</summary>
-public enum WireTone { Box, Ink, Action, Line }
+public enum WireTone
+{
+    Box,
+    Ink,
+    Action,
+    Line,
+}
 
 /// <summary>A stroke or an area of a wireframe; coordinates in px from the corner of its section.</summary>
 public sealed record WireShape(WireTone Tone, ImmutableArray<(double X, double Y)> Points, bool Closed);
@@ -20,8 +26,13 @@ public sealed record Wire(double Width, double Height, ImmutableArray<WireShape>
         var b = new StringBuilder();
         foreach (var shape in Shapes.Where(s => s.Tone == tone))
         {
-            for (var i = 0; i < shape.Points.Length; i++) b.Append(i == 0 ? 'M' : 'L').Append(Canvas.N(shape.Points[i].X * scale)).Append(' ').Append(Canvas.N(shape.Points[i].Y * scale));
-            if (shape.Closed) b.Append('Z');
+            for (var i = 0; i < shape.Points.Length; i++)
+                b.Append(i == 0 ? 'M' : 'L')
+                    .Append(Canvas.N(shape.Points[i].X * scale))
+                    .Append(' ')
+                    .Append(Canvas.N(shape.Points[i].Y * scale));
+            if (shape.Closed)
+                b.Append('Z');
         }
         return b.ToString();
     }
@@ -38,15 +49,20 @@ public sealed class WireSheet(double width, double height)
     public WireSheet Rect(WireTone tone, double x, double y, double w, double h)
     {
         // What would run over the section is cut at its edge.
-        double x2 = Math.Min(x + w, width), y2 = Math.Min(y + h, height);
+        double x2 = Math.Min(x + w, width),
+            y2 = Math.Min(y + h, height);
         (x, y) = (Math.Max(0, x), Math.Max(0, y));
-        if (x2 > x && y2 > y) _shapes.Add(new WireShape(tone, [(x, y), (x2, y), (x2, y2), (x, y2)], true));
+        if (x2 > x && y2 > y)
+            _shapes.Add(new WireShape(tone, [(x, y), (x2, y), (x2, y2), (x, y2)], true));
         return this;
     }
 
     public WireSheet Stroke(params (double X, double Y)[] points)
     {
-        if (points.Any(p => p.Y <= height)) _shapes.Add(new WireShape(WireTone.Line, [.. points.Select(p => (Math.Clamp(p.X, 0, width), Math.Clamp(p.Y, 0, height)))], false));
+        if (points.Any(p => p.Y <= height))
+            _shapes.Add(
+                new WireShape(WireTone.Line, [.. points.Select(p => (Math.Clamp(p.X, 0, width), Math.Clamp(p.Y, 0, height)))], false)
+            );
         return this;
     }
 
@@ -54,7 +70,15 @@ public sealed class WireSheet(double width, double height)
     public WireSheet Picture(double x, double y, double w, double h)
     {
         Rect(WireTone.Box, x, y, w, h);
-        return w < 40 || h < 30 ? this : Stroke((x, y + h * .8), (x + w * .3, y + h * .45), (x + w * .48, y + h * .66), (x + w * .7, y + h * .34), (x + w, y + h * .72));
+        return w < 40 || h < 30
+            ? this
+            : Stroke(
+                (x, y + h * .8),
+                (x + w * .3, y + h * .45),
+                (x + w * .48, y + h * .66),
+                (x + w * .7, y + h * .34),
+                (x + w, y + h * .72)
+            );
     }
 
     /// <summary>A heading of one or two bars.</summary>
@@ -77,6 +101,8 @@ public sealed class WireSheet(double width, double height)
     }
 
     public WireSheet Button(double x, double y, double w = 180, double h = 48) => Rect(WireTone.Action, x, y, w, h);
+
     public WireSheet Frame(double x, double y, double w, double h) => Stroke((x, y), (x + w, y), (x + w, y + h), (x, y + h), (x, y));
+
     public Wire Done() => new(width, height, _shapes.ToImmutable());
 }

@@ -11,11 +11,13 @@ using Plurimax.Web.Proofs;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>The library of sections, drawn in the site's own look: what the page lacks comes first.</summary>
-public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, SectionShelf shelf) : SitePageModel(store, status, addresses)
+public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, SectionShelf shelf)
+    : SitePageModel(store, status, addresses)
 {
     protected override string StationName => "bench";
 
     public Plurimax.Sites.Page Leaf { get; private set; } = null!;
+
     /// <summary>The section after which the new one comes; null puts it at the end.</summary>
     public Section? After { get; private set; }
     public ImmutableArray<LibrarySection> Library { get; private set; } = [];
@@ -23,7 +25,12 @@ public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddres
     public string SheetUrl { get; private set; } = "";
     public string? Problem { get; private set; }
 
-    public static string RoleName(SectionRole role) => role switch { SectionRole.FindUs => "find us", _ => role.ToString().ToLowerInvariant() };
+    public static string RoleName(SectionRole role) =>
+        role switch
+        {
+            SectionRole.FindUs => "find us",
+            _ => role.ToString().ToLowerInvariant(),
+        };
 
     public Task OnGetAsync(string? leaf, string? after) => LayAsync(leaf, after);
 
@@ -43,16 +50,24 @@ public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddres
         if (saved is { } passage && Saved.Find(s => s.Id == passage) is { } shared)
         {
             var sections = await shelf.ContentAsync(shared);
-            if (link) await shelf.ShareAsync(shared, Who);
+            if (link)
+                await shelf.ShareAsync(shared, Who);
             var linked = link ? passage.ToString() : null;
-            if (shared.IsPage) return await AddPageAsync(revision, shared, sections, linked);
+            if (shared.IsPage)
+                return await AddPageAsync(revision, shared, sections, linked);
             (shared.Section, shared.Kind) = (sections[0] with { Linked = linked }, sections[0].Content.Kind);
         }
         var place = After is null ? Leaf.Sections.Length : Leaf.Sections.IndexOf(After) + 1;
         var edit = saved is { } id
-            ? Saved.Find(s => s.Id == id) is { } own ? new AddSection(Leaf.Id, own.Kind, place, own.Section, own.Name) : null
-            : Library.FirstOrDefault(l => l.Kind.Name == kind) is { } entry ? new AddSection(Leaf.Id, entry.Kind.Name, place, entry.Made) : null;
-        var outcome = edit is null ? new EditOutcome(null, Site.Head, "That section is not in the library any more.") : await Store.EditAsync(Site.Id, revision, edit, Who);
+            ? Saved.Find(s => s.Id == id) is { } own
+                ? new AddSection(Leaf.Id, own.Kind, place, own.Section, own.Name)
+                : null
+            : Library.FirstOrDefault(l => l.Kind.Name == kind) is { } entry
+                ? new AddSection(Leaf.Id, entry.Kind.Name, place, entry.Made)
+                : null;
+        var outcome = edit is null
+            ? new EditOutcome(null, Site.Head, "That section is not in the library any more.")
+            : await Store.EditAsync(Site.Id, revision, edit, Who);
         if (!outcome.Ok)
         {
             Problem = outcome.Why("Choose once more.");
@@ -68,8 +83,24 @@ public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddres
     {
         var id = Slug.Of(shared.Name) is { Length: > 0 } slug ? slug : "page";
         var label = new Passage(ManuscriptReader.Escape(shared.Name), Kept: true);
-        var page = new Plurimax.Sites.Page(id, id + ".html", "tell more", label, new Passage(label.Text + " | {{ business.name }}"), Passage.None, []) { Linked = linked };
-        var outcome = await Store.EditAsync(Site.Id, revision, new AddPage(shared.Name, page with { Sections = SharedPassage.Placed(page, sections) }), Who);
+        var page = new Plurimax.Sites.Page(
+            id,
+            id + ".html",
+            "tell more",
+            label,
+            new Passage(label.Text + " | {{ business.name }}"),
+            Passage.None,
+            []
+        )
+        {
+            Linked = linked,
+        };
+        var outcome = await Store.EditAsync(
+            Site.Id,
+            revision,
+            new AddPage(shared.Name, page with { Sections = SharedPassage.Placed(page, sections) }),
+            Who
+        );
         if (!outcome.Ok)
         {
             Problem = outcome.Why("Choose once more.");
@@ -77,7 +108,10 @@ public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddres
             return Page();
         }
         TempData["Said"] = $"Added the page {shared.Name}{(linked is null ? "" : ", linked")}";
-        return Redirect($"/sites/{Site.Id}/bench?leaf={Uri.EscapeDataString(outcome.Document!.Pages.Except(Document.Pages).FirstOrDefault(p => p.Menu.Text == label.Text)?.Id ?? Leaf.Id)}");
+        return Redirect(
+            $"/sites/{Site.Id}/bench?leaf="
+                + $"{Uri.EscapeDataString(outcome.Document!.Pages.Except(Document.Pages).FirstOrDefault(p => p.Menu.Text == label.Text)?.Id ?? Leaf.Id)}"
+        );
     }
 
     public async Task<IActionResult> OnPostForgetAsync(string leaf, string? after, Guid saved)

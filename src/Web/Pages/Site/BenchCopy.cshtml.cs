@@ -1,14 +1,15 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Sites;
 using Plurimax.Web.Hosting;
 
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>A section once more: on another page, on another site of the agency, or put by for all.</summary>
-public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddresses addresses, SectionShelf shelf, PlurimaxDb db) : SitePageModel(store, status, addresses)
+public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddresses addresses, SectionShelf shelf, PlurimaxDb db)
+    : SitePageModel(store, status, addresses)
 {
     /// <summary>So many sites are offered; the rest is found by name.</summary>
     public const int MostSites = 12;
@@ -18,10 +19,12 @@ public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddre
     public string Label => SectionKinds.Of(Section.Content).Label;
     public string Find { get; private set; } = "";
     public List<(Guid Id, string Name, string Trade)> Others { get; private set; } = [];
+
     /// <summary>The other site that was chosen, with its pages.</summary>
     public (Guid Id, string Name, SiteDocument Document)? Other { get; private set; }
     public string? Problem { get; private set; }
     public string TypedName { get; private set; } = "";
+
     /// <summary>Photos and files stay with the firm they are of.</summary>
     public bool HasFiles => Section.Apart().Content != Section.Content;
     public string BenchUrl => $"/sites/{Site.Id}/bench?leaf={Uri.EscapeDataString(Leaf.Id)}&section={Uri.EscapeDataString(Section.Id)}";
@@ -29,41 +32,70 @@ public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddre
 
     public async Task<IActionResult> OnGetAsync(string? section, string? find, Guid? other)
     {
-        if (Document.FindSection(section ?? "") is not { } found) return Redirect($"/sites/{Site.Id}/bench");
+        if (Document.FindSection(section ?? "") is not { } found)
+            return Redirect($"/sites/{Site.Id}/bench");
         (Section, Leaf, Find) = (found.Section, found.Page, find?.Trim() ?? "");
         var pattern = $"%{Find.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_")}%";
         // Without a name: those of the same trade, the newest first; a section fits them best.
-        var rows = await db.Sites.AsNoTracking().Where(s => s.Id != Site.Id && (Find.Length == 0 ? s.TradeId == Site.TradeId : EF.Functions.ILike(s.Client.Name, pattern)))
-            .OrderByDescending(s => s.Number).Take(MostSites).Select(s => new { s.Id, s.Client.Name, s.TradeId }).ToListAsync();
+        var rows = await db
+            .Sites.AsNoTracking()
+            .Where(s => s.Id != Site.Id && (Find.Length == 0 ? s.TradeId == Site.TradeId : EF.Functions.ILike(s.Client.Name, pattern)))
+            .OrderByDescending(s => s.Number)
+            .Take(MostSites)
+            .Select(s => new
+            {
+                s.Id,
+                s.Client.Name,
+                s.TradeId,
+            })
+            .ToListAsync();
         Others = [.. rows.Select(r => (r.Id, r.Name, r.TradeId))];
-        if (other is { } id && await Store.FindAsync(id) is { } chosen) Other = (id, chosen.Client.Name, await Store.DocumentAsync(chosen));
+        if (other is { } id && await Store.FindAsync(id) is { } chosen)
+            Other = (id, chosen.Client.Name, await Store.DocumentAsync(chosen));
         return Page();
     }
 
     public async Task<IActionResult> OnPostPageAsync(int revision, string section, string to)
     {
-        if (await OnGetAsync(section, null, null) is RedirectResult gone) return gone;
+        if (await OnGetAsync(section, null, null) is RedirectResult gone)
+            return gone;
         var edit = new CopySection(section, to, Document.FindPage(to)?.Sections.Length ?? 0);
         var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
-        if (!outcome.Ok) return Refuse(outcome);
+        if (!outcome.Ok)
+            return Refuse(outcome);
         TempData["Said"] = edit.Say(Document);
-        return Redirect($"/sites/{Site.Id}/bench?leaf={Uri.EscapeDataString(to)}&section={Uri.EscapeDataString(outcome.Document!.FindPage(to)!.Sections[^1].Id)}");
+        return Redirect(
+            $"/sites/{Site.Id}/bench?leaf={Uri.EscapeDataString(to)}&section="
+                + $"{Uri.EscapeDataString(outcome.Document!.FindPage(to)!.Sections[^1].Id)}"
+        );
     }
 
     public async Task<IActionResult> OnPostSiteAsync(string section, Guid other, string to)
     {
-        if (await OnGetAsync(section, null, other) is RedirectResult gone) return gone;
-        if (Other is not { } target || target.Document.FindPage(to) is not { } page) return Refuse(new EditOutcome(null, 0, "That page is not there any more. Choose once more."));
+        if (await OnGetAsync(section, null, other) is RedirectResult gone)
+            return gone;
+        if (Other is not { } target || target.Document.FindPage(to) is not { } page)
+            return Refuse(new EditOutcome(null, 0, "That page is not there any more. Choose once more."));
         var there = await Store.FindAsync(other);
-        var outcome = await Store.EditAsync(other, there!.Head, new AddSection(to, Section.Content.Kind, page.Sections.Length, Section.Apart(), $"{Label} of {Site.Client.Name}"), Who);
-        if (!outcome.Ok) return Refuse(outcome);
+        var outcome = await Store.EditAsync(
+            other,
+            there!.Head,
+            new AddSection(to, Section.Content.Kind, page.Sections.Length, Section.Apart(), $"{Label} of {Site.Client.Name}"),
+            Who
+        );
+        if (!outcome.Ok)
+            return Refuse(outcome);
         TempData["Said"] = $"{Label} is on {target.Name} now; facts in it are theirs";
-        return Redirect($"/sites/{other}/bench?leaf={Uri.EscapeDataString(to)}&section={Uri.EscapeDataString(outcome.Document!.FindPage(to)!.Sections[^1].Id)}");
+        return Redirect(
+            $"/sites/{other}/bench?leaf={Uri.EscapeDataString(to)}&section="
+                + $"{Uri.EscapeDataString(outcome.Document!.FindPage(to)!.Sections[^1].Id)}"
+        );
     }
 
     public async Task<IActionResult> OnPostSaveAsync(string section, string? name, bool whole)
     {
-        if (await OnGetAsync(section, null, null) is RedirectResult gone) return gone;
+        if (await OnGetAsync(section, null, null) is RedirectResult gone)
+            return gone;
         TypedName = name ?? "";
         if (await (whole ? shelf.SavePageAsync(Leaf, name, Who) : shelf.SaveAsync(Section, name, Who)) is { } problem)
         {

@@ -11,7 +11,10 @@ using Plurimax.Web.Hosting;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>A client's own text, matched piece by piece to the sections of the site: old beside new, each or all accepted.</summary>
-[RequestSizeLimit(Uploads.LargestRequest), RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * PourText.Longest)]
+[
+    RequestSizeLimit(Uploads.LargestRequest),
+    RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * PourText.Longest)
+]
 public sealed class BenchPourModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : SitePageModel(store, status, addresses)
 {
     protected override string StationName => "bench";
@@ -19,6 +22,7 @@ public sealed class BenchPourModel(SiteStore store, SiteStatus status, SiteAddre
     public string? Problem { get; private set; }
     public Poured? Poured { get; private set; }
     public ImmutableArray<PourPiece> Pieces { get; private set; } = [];
+
     /// <summary>Codes of what is not wanted.</summary>
     public ImmutableHashSet<string> Except { get; private set; } = [];
     private TextEngine Text { get; set; } = null!;
@@ -32,11 +36,14 @@ public sealed class BenchPourModel(SiteStore store, SiteStatus status, SiteAddre
         if (file is { Length: > 0 })
         {
             var read = DocumentReader.Read(await Uploads.ReadAsync([file]));
-            if (read.Texts.IsEmpty) return Refuse(read.Problems.IsEmpty ? "There is no text in this file." : read.Problems[0].ToString());
+            if (read.Texts.IsEmpty)
+                return Refuse(read.Problems.IsEmpty ? "There is no text in this file." : read.Problems[0].ToString());
             Typed = PourText.Of(read.Texts[0]);
         }
-        if (Typed.Trim().Length == 0) return Refuse("Paste the client's text, or choose a file with it.");
-        if (Typed.Length > PourText.Longest) return Refuse($"That is {Typed.Length:N0} characters; up to {PourText.Longest:N0} are poured in one go. Do it in parts.");
+        if (Typed.Trim().Length == 0)
+            return Refuse("Paste the client's text, or choose a file with it.");
+        if (Typed.Length > PourText.Longest)
+            return Refuse($"That is {Typed.Length:N0} characters; up to {PourText.Longest:N0} are poured in one go. Do it in parts.");
         await MatchAsync();
         return Page();
     }
@@ -49,7 +56,8 @@ public sealed class BenchPourModel(SiteStore store, SiteStatus status, SiteAddre
         Except = [.. Poured!.Steps.Select(s => s.Code).Where(c => !wanted.Contains(c))];
         var edit = new PourTexts([.. Poured.Steps.Where(s => wanted.Contains(s.Code))]);
         var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
-        if (!outcome.Ok) return Refuse(outcome.Why("Read the text once more; it is still here."));
+        if (!outcome.Ok)
+            return Refuse(outcome.Why("Read the text once more; it is still here."));
         TempData["Said"] = $"{edit.Say(Document)}; all of it is kept, and one undo takes it back";
         return Redirect($"/sites/{Site.Id}/bench");
     }
@@ -61,7 +69,11 @@ public sealed class BenchPourModel(SiteStore store, SiteStatus status, SiteAddre
         Poured = PourMatch.Match(Document, Pieces, Text, Site.Facts);
     }
 
-    public string Where(PourStep step) => Document.FindSection(step.Section) is { } f ? $"{SectionKinds.Of(f.Section.Content).Label}, {Text.Plain(f.Page.Menu)}{(step.Path == "heading" ? ", heading" : "")}" : step.Section;
+    public string Where(PourStep step) =>
+        Document.FindSection(step.Section) is { } f
+            ? $"{SectionKinds.Of(f.Section.Content).Label}, {Text.Plain(f.Page.Menu)}{(step.Path == "heading" ? ", heading" : "")}"
+            : step.Section;
+
     public string Plain(string passage) => Text.Plain(new Passage(passage));
 
     private IActionResult Refuse(string problem)

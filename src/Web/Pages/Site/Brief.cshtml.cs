@@ -1,13 +1,13 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
-using Plurimax.Data;
 using Plurimax.Facts;
+using Plurimax.Reading;
 using Plurimax.Reading.Deciding;
 using Plurimax.Reading.Files;
-using Plurimax.Reading;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
@@ -22,8 +22,19 @@ namespace Plurimax.Web.Pages.Site;
 public sealed record FactBox(BriefModel Page, FactDefinition Fact, string Prefix, FactValue? Offer, bool Titled, bool Focus);
 
 /// <summary>The interview and the fact sheet: what is known, where it came from, what is missing, what to ask next.</summary>
-[RequestSizeLimit(Uploads.LargestRequest), RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * 1024 * 1024)]
-public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db, IntakeDesk desk, FileDesk fileDesk, IBlobStore blobs) : SitePageModel(store, status, addresses)
+[
+    RequestSizeLimit(Uploads.LargestRequest),
+    RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * 1024 * 1024)
+]
+public sealed class BriefModel(
+    SiteStore store,
+    SiteStatus status,
+    SiteAddresses addresses,
+    PlurimaxDb db,
+    IntakeDesk desk,
+    FileDesk fileDesk,
+    IBlobStore blobs
+) : SitePageModel(store, status, addresses)
 {
     private readonly Dictionary<string, string> _problems = [];
     private Dictionary<string, string> _typed = [];
@@ -45,9 +56,15 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
     public ImmutableArray<string> Reports => TempData["Reports"] is string said ? [.. said.Split('\n')] : [];
     public ImmutableArray<string> IntakeQuestions => IntakeDesk.QuestionsFor(Facts, Trade);
     public int Asked => Catalogue.Count(d => d.Weight > 0);
-    public int Answered => Catalogue.Count(d => d.Weight > 0 && (Facts[d.Id] is { Confirmed: true } || Facts.Marks.TryGetValue(d.Id, out var m) && m == FactMark.DoesNotApply));
+    public int Answered =>
+        Catalogue.Count(d =>
+            d.Weight > 0 && (Facts[d.Id] is { Confirmed: true } || Facts.Marks.TryGetValue(d.Id, out var m) && m == FactMark.DoesNotApply)
+        );
 
-    public IEnumerable<(string Name, bool On)> OfferedServices => Trade.Services.Values.Where(s => Trade.Cuts[0].Services.Contains(s.Id) || Chosen.Contains(s.Names[0])).Select(s => (s.Names[0], Chosen.Contains(s.Names[0])));
+    public IEnumerable<(string Name, bool On)> OfferedServices =>
+        Trade
+            .Services.Values.Where(s => Trade.Cuts[0].Services.Contains(s.Id) || Chosen.Contains(s.Names[0]))
+            .Select(s => (s.Names[0], Chosen.Contains(s.Names[0])));
     public string Others => string.Join("\n", Chosen.Where(c => Trade.Services.Values.All(s => s.Names[0] != c)));
     private ImmutableArray<string> Chosen => Facts.Any<ListValue>("services")?.Items ?? [];
 
@@ -59,20 +76,34 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
 
     private async Task PrepareAsync(string? ask = null)
     {
-        if (Revision == 0) Revision = Site.Client.FactsRevision;
+        if (Revision == 0)
+            Revision = Site.Client.FactsRevision;
         Next = Summary.Readiness.Questions.FirstOrDefault(q => q.Fact.Id == ask) ?? Summary.Readiness.Questions.FirstOrDefault();
         Intake = await desk.CurrentAsync(Site.Id);
-        Files = await db.ClientFiles.AsNoTracking().Where(f => f.ClientId == Site.ClientId).OrderByDescending(f => f.At).Take(12).ToListAsync();
+        Files = await db
+            .ClientFiles.AsNoTracking()
+            .Where(f => f.ClientId == Site.ClientId)
+            .OrderByDescending(f => f.At)
+            .Take(12)
+            .ToListAsync();
     }
 
     /// <summary>What to show in a box: what was typed if it was refused, else what is stored.</summary>
     public string Typed(FactDefinition d, string part, FactValue? offer = null)
     {
-        if (_refused == d.Id && _typed.TryGetValue(part, out var typed) || _typed.TryGetValue($"{d.Id}:{part}", out typed)) return typed;
+        if (_refused == d.Id && _typed.TryGetValue(part, out var typed) || _typed.TryGetValue($"{d.Id}:{part}", out typed))
+            return typed;
         return (Facts[d.Id]?.Value ?? offer) switch
         {
             HoursValue h => string.Join(", ", h.Hours.Days[OpeningHours.DayKeys.IndexOf(part)].Select(OpeningHours.Show)),
-            AddressValue a => part switch { "street" => a.Street, "town" => a.Town, "postcode" => a.Postcode, "region" => a.Region, _ => a.Country } ?? "",
+            AddressValue a => part switch
+            {
+                "street" => a.Street,
+                "town" => a.Town,
+                "postcode" => a.Postcode,
+                "region" => a.Region,
+                _ => a.Country,
+            } ?? "",
             ListValue l => string.Join("\n", l.Items),
             { } v => v.Raw(),
             null => part == "country" ? "GB" : "",
@@ -84,11 +115,17 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
     /// <summary>What a form holds of one fact, in the shape its reader takes.</summary>
     private object RawOf(FactDefinition d, string prefix)
     {
-        _typed = Request.Form.Where(f => f.Key.StartsWith(prefix + "v.", StringComparison.Ordinal)).ToDictionary(f => f.Key[(prefix.Length + 2)..], f => f.Value.ToString());
+        _typed = Request
+            .Form.Where(f => f.Key.StartsWith(prefix + "v.", StringComparison.Ordinal))
+            .ToDictionary(f => f.Key[(prefix.Length + 2)..], f => f.Value.ToString());
         return d.Shape switch
         {
             FactShape.Hours or FactShape.Address => _typed.ToDictionary(p => p.Key, p => (object?)p.Value),
-            FactShape.Services or FactShape.List => Request.Form[prefix + "v.pick"].Concat(_typed.GetValueOrDefault("text", "").Split('\n', ',')).Select(x => (object?)x).ToList(),
+            FactShape.Services or FactShape.List => Request
+                .Form[prefix + "v.pick"]
+                .Concat(_typed.GetValueOrDefault("text", "").Split('\n', ','))
+                .Select(x => (object?)x)
+                .ToList(),
             _ => _typed.GetValueOrDefault("text", ""),
         };
     }
@@ -96,18 +133,48 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
     /// <summary>An answer of the interview, or a reason for none.</summary>
     public async Task<IActionResult> OnPostAnswerAsync(string fact, int revision, string? how, string? suggest)
     {
-        if (Catalogue.FirstOrDefault(d => d.Id == fact) is not { } definition) return NotFound();
+        if (Catalogue.FirstOrDefault(d => d.Id == fact) is not { } definition)
+            return NotFound();
         if (how is "ask" or "none" or "skip")
         {
-            var mark = how switch { "ask" => FactMark.AskedClient, "none" => FactMark.DoesNotApply, _ => FactMark.Skipped };
-            await Store.WaitingAsync(Site.ClientId, f => f with { Marks = f.Marks.SetItem(fact, mark), Waiting = how == "none" ? f.Waiting.RemoveAll(w => w.Fact == fact) : f.Waiting });
-            return Back(how switch { "ask" => $"{definition.Label}: on the client's form", "none" => $"{definition.Label} does not apply", _ => "Skipped; it comes again at the end" });
+            var mark = how switch
+            {
+                "ask" => FactMark.AskedClient,
+                "none" => FactMark.DoesNotApply,
+                _ => FactMark.Skipped,
+            };
+            await Store.WaitingAsync(Site.ClientId, f =>
+                f with
+                {
+                    Marks = f.Marks.SetItem(fact, mark),
+                    Waiting = how == "none" ? f.Waiting.RemoveAll(w => w.Fact == fact) : f.Waiting,
+                }
+            );
+            return Back(
+                how switch
+                {
+                    "ask" => $"{definition.Label}: on the client's form",
+                    "none" => $"{definition.Label} does not apply",
+                    _ => "Skipped; it comes again at the end",
+                }
+            );
         }
         var value = FactReader.Read(definition, suggest ?? RawOf(definition, "a."), Facts.Country);
-        if (!value.Ok) return await RefuseAnswerAsync(fact, revision, value.Problem!);
+        if (!value.Ok)
+            return await RefuseAnswerAsync(fact, revision, value.Problem!);
         var entry = new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(fact), Who, Store.Now);
         var before = Site.Head;
-        if (await Store.SaveFactsAsync(Site.ClientId, revision, f => (f with { Waiting = f.Waiting.RemoveAll(w => w.Fact == fact) }).With(fact, entry), $"{definition.Label} answered", Who) is { } clash) return await RefuseAnswerAsync(fact, Site.Client.FactsRevision, clash);
+        if (
+            await Store.SaveFactsAsync(
+                Site.ClientId,
+                revision,
+                f => (f with { Waiting = f.Waiting.RemoveAll(w => w.Fact == fact) }).With(fact, entry),
+                $"{definition.Label} answered",
+                Who
+            ) is
+            { } clash
+        )
+            return await RefuseAnswerAsync(fact, Site.Client.FactsRevision, clash);
         await ShowWhatFollowedAsync(before);
         return Back($"{definition.Label} answered");
     }
@@ -116,7 +183,8 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
     private async Task ShowWhatFollowedAsync(int before)
     {
         await ReloadAsync();
-        if (Site.Head != before) TempData["SaidLink"] = $"/sites/{Site.Id}/history?with={before}";
+        if (Site.Head != before)
+            TempData["SaidLink"] = $"/sites/{Site.Id}/history?with={before}";
     }
 
     private async Task<IActionResult> RefuseAnswerAsync(string fact, int revision, string problem)
@@ -136,18 +204,40 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
         foreach (var d in Catalogue.Where(d => d.Group == group))
         {
             var raw = RawOf(d, d.Id + ":");
-            foreach (var (k, v) in _typed) all[$"{d.Id}:{k}"] = v;
-            if (_typed.Values.All(string.IsNullOrWhiteSpace) && Request.Form[d.Id + ":v.pick"].Count == 0 || d.Shape == FactShape.Address && _typed.GetValueOrDefault("town", "").Length == 0) continue;
+            foreach (var (k, v) in _typed)
+                all[$"{d.Id}:{k}"] = v;
+            if (
+                _typed.Values.All(string.IsNullOrWhiteSpace) && Request.Form[d.Id + ":v.pick"].Count == 0
+                || d.Shape == FactShape.Address && _typed.GetValueOrDefault("town", "").Length == 0
+            )
+                continue;
             var value = FactReader.Read(d, raw, Facts.Country);
-            if (!value.Ok) _problems[d.Id] = value.Problem!;
-            else if (Facts[d.Id]?.Value.Raw() != value.Value!.Raw()) fresh.Add((d.Id, new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who, Store.Now)));
+            if (!value.Ok)
+                _problems[d.Id] = value.Problem!;
+            else if (Facts[d.Id]?.Value.Raw() != value.Value!.Raw())
+                fresh.Add(
+                    (d.Id, new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who, Store.Now))
+                );
         }
         _typed = all;
         (Group, Revision) = (group, revision);
         var before = Site.Head;
-        if (_problems.Count == 0 && await Store.SaveFactsAsync(Site.ClientId, revision, f => fresh.Aggregate(f, (x, n) => x.With(n.Id, n.Entry)), $"{fresh.Count} facts of {NameOf(group)}", Who) is { } clash) _problems[Catalogue.First(d => d.Group == group).Id] = clash;
-        if (_problems.Count == 0) await ShowWhatFollowedAsync(before);
-        if (_problems.Count == 0) return Back(fresh.Count == 0 ? "Nothing changed" : $"{fresh.Count} facts saved", $"g-{group}");
+        if (
+            _problems.Count == 0
+            && await Store.SaveFactsAsync(
+                Site.ClientId,
+                revision,
+                f => fresh.Aggregate(f, (x, n) => x.With(n.Id, n.Entry)),
+                $"{fresh.Count} facts of {NameOf(group)}",
+                Who
+            )
+                is { } clash
+        )
+            _problems[Catalogue.First(d => d.Group == group).Id] = clash;
+        if (_problems.Count == 0)
+            await ShowWhatFollowedAsync(before);
+        if (_problems.Count == 0)
+            return Back(fresh.Count == 0 ? "Nothing changed" : $"{fresh.Count} facts saved", $"g-{group}");
         await PrepareAsync();
         return Refused();
     }
@@ -156,29 +246,47 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
     public async Task<IActionResult> OnPostReadAsync(string? text, List<IFormFile> files)
     {
         var given = await Uploads.ReadAsync(files);
-        if (string.IsNullOrWhiteSpace(text) && given.Count == 0) return Report(["Paste something or choose a file first."], "Nothing to read");
+        if (string.IsNullOrWhiteSpace(text) && given.Count == 0)
+            return Report(["Paste something or choose a file first."], "Nothing to read");
         var batch = DocumentReader.Read(given);
         // Pictures among the files are kept for the site; whoever sent them has not cleared them yet.
-        var pictures = await fileDesk.AddAsync(Site.ClientId, null, batch.Pictures.Select(p => new InFile(p.Name, p.Bytes)), cleared: false);
+        var pictures = await fileDesk.AddAsync(
+            Site.ClientId,
+            null,
+            batch.Pictures.Select(p => new InFile(p.Name, p.Bytes)),
+            cleared: false
+        );
         var texts = batch.Texts.ToList();
-        if (!string.IsNullOrWhiteSpace(text)) texts.Add(SourceText.Of("pasted text", text));
+        if (!string.IsNullOrWhiteSpace(text))
+            texts.Add(SourceText.Of("pasted text", text));
         var offers = texts.Count == 0 ? [] : Confirming.Of(FactReading.Of(texts, DateOnly.FromDateTime(Store.Now.UtcDateTime)), Catalogue);
         var source = texts.Any(t => t.Material.Pages.Length > 0) ? FactSource.OldSite : FactSource.Document;
         var before = Facts.Waiting.Length;
         var after = await Store.WaitingAsync(Site.ClientId, f => Confirming.Add(f, offers, source, Who, Store.Now));
         var found = after.Waiting.Length - before;
-        return Report([.. batch.Problems.Select(p => p.ToString()), .. pictures, .. texts.SelectMany(t => t.Notes), .. found == 0 && texts.Count > 0 ? (string[])["Nothing in it that is not known or waiting already."] : []], $"{texts.Count} read, {found} facts to confirm{(batch.Pictures.Length > 0 ? $", {batch.Pictures.Length - pictures.Count} pictures kept" : "")}");
+        return Report(
+            [
+                .. batch.Problems.Select(p => p.ToString()),
+                .. pictures,
+                .. texts.SelectMany(t => t.Notes),
+                .. found == 0 && texts.Count > 0 ? (string[])["Nothing in it that is not known or waiting already."] : [],
+            ],
+            $"{texts.Count} read, {found} facts to confirm"
+                + $"{(batch.Pictures.Length > 0 ? $", {batch.Pictures.Length - pictures.Count} pictures kept" : "")}"
+        );
     }
 
     private IActionResult Report(ImmutableArray<string> lines, string said)
     {
-        if (lines.Length > 0) TempData["Reports"] = string.Join('\n', lines.Take(30));
+        if (lines.Length > 0)
+            TempData["Reports"] = string.Join('\n', lines.Take(30));
         return Back(said, "readin");
     }
 
     public async Task<IActionResult> OnPostOfferAsync(Guid offer, int revision, string take)
     {
-        if (Facts.Waiting.FirstOrDefault(w => w.Id == offer) is not { } w) return Back("That was settled already", "readin");
+        if (Facts.Waiting.FirstOrDefault(w => w.Id == offer) is not { } w)
+            return Back("That was settled already", "readin");
         if (take == "no")
         {
             await Store.WaitingAsync(Site.ClientId, f => Confirming.Decline(f, offer));
@@ -190,12 +298,23 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
     public Task<IActionResult> OnPostTakeAllAsync(int revision, int least, FactGroup? group)
     {
         var ids = Catalogue.Where(d => group is null || d.Group == group).Select(d => d.Id).ToHashSet();
-        return SaveAsync("", revision, f => Confirming.AcceptAll(f, least / 100.0, ids.Contains, Who, Store.Now), "Confirmed what contradicts nothing", "readin");
+        return SaveAsync(
+            "",
+            revision,
+            f => Confirming.AcceptAll(f, least / 100.0, ids.Contains, Who, Store.Now),
+            "Confirmed what contradicts nothing",
+            "readin"
+        );
     }
 
     public async Task<IActionResult> OnPostSendIntakeAsync(string? to, string? language)
     {
-        if (!string.IsNullOrWhiteSpace(to) && FactReader.ReadEmail(to) is { Ok: false } bad) { IntakeProblem = bad.Problem; await PrepareAsync(); return Refused(); }
+        if (!string.IsNullOrWhiteSpace(to) && FactReader.ReadEmail(to) is { Ok: false } bad)
+        {
+            IntakeProblem = bad.Problem;
+            await PrepareAsync();
+            return Refused();
+        }
         var (_, token) = await desk.SendAsync(Site, Who, Origin, string.IsNullOrWhiteSpace(to) ? null : to.Trim(), language);
         TempData["Link"] = $"{Origin}/answers/{token}";
         return Back(string.IsNullOrWhiteSpace(to) ? "The form is ready; copy its link" : $"The form is on its way to {to}", "intake");
@@ -203,8 +322,14 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
 
     public async Task<IActionResult> OnPostRemindAsync()
     {
-        if (await desk.CurrentAsync(Site.Id) is not { EndedAt: null } intake) return Back("That link has ended", "intake");
-        if (Facts.Any<TextValue>("email")?.Text is not { } to) { IntakeProblem = "No mailbox of the client is known yet."; await PrepareAsync(); return Refused(); }
+        if (await desk.CurrentAsync(Site.Id) is not { EndedAt: null } intake)
+            return Back("That link has ended", "intake");
+        if (Facts.Any<TextValue>("email")?.Text is not { } to)
+        {
+            IntakeProblem = "No mailbox of the client is known yet.";
+            await PrepareAsync();
+            return Refused();
+        }
         await desk.RemindAsync(Site, intake, Who, Origin, to);
         return Back($"Reminder on its way to {to}", "intake");
     }
@@ -217,7 +342,11 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
 
     public async Task<IActionResult> OnGetFileAsync(Guid file)
     {
-        if (await db.ClientFiles.AsNoTracking().FirstOrDefaultAsync(f => f.Id == file && f.ClientId == Site.ClientId) is not { } found || blobs.Get(found.Hash) is not { } bytes) return NotFound();
+        if (
+            await db.ClientFiles.AsNoTracking().FirstOrDefaultAsync(f => f.Id == file && f.ClientId == Site.ClientId) is not { } found
+            || blobs.Get(found.Hash) is not { } bytes
+        )
+            return NotFound();
         Response.Headers.ContentSecurityPolicy = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
         return File(bytes, found.Type);
     }
@@ -226,16 +355,27 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
 
     public async Task<IActionResult> OnPostSaveAsync(string fact, int revision, string? confirmed, string? shown, string? suggest)
     {
-        if (Catalogue.FirstOrDefault(d => d.Id == fact) is not { } definition) return NotFound();
+        if (Catalogue.FirstOrDefault(d => d.Id == fact) is not { } definition)
+            return NotFound();
         var raw = suggest ?? RawOf(definition, "");
         var value = FactReader.Read(definition, raw, Facts.Country);
-        if (!value.Ok) return await RefuseAsync(fact, revision, value.Problem!);
-        var entry = new FactEntry(value.Value!, FactSource.Maker, confirmed == "yes" || suggest is not null, shown == "yes" || suggest is not null, Who, Store.Now);
+        if (!value.Ok)
+            return await RefuseAsync(fact, revision, value.Problem!);
+        var entry = new FactEntry(
+            value.Value!,
+            FactSource.Maker,
+            confirmed == "yes" || suggest is not null,
+            shown == "yes" || suggest is not null,
+            Who,
+            Store.Now
+        );
         return await SaveAsync(fact, revision, f => f.With(fact, entry), $"{definition.Label} changed");
     }
 
     public Task<IActionResult> OnPostRemoveAsync(string fact, int revision) =>
-        fact is "business.name" or "place" ? RefuseAsync(fact, revision, "Name and town stay: no site can do without them.") : SaveAsync(fact, revision, f => f.Without(fact), "Fact forgotten");
+        fact is "business.name" or "place"
+            ? RefuseAsync(fact, revision, "Name and town stay: no site can do without them.")
+            : SaveAsync(fact, revision, f => f.Without(fact), "Fact forgotten");
 
     public async Task<IActionResult> OnPostTickAsync(int[] ticked)
     {
@@ -248,25 +388,61 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
     {
         Revision = Site.Client.FactsRevision;
         await PrepareAsync();
-        if (file is null || file.Length == 0) { FileProblems.Add("Choose a file first."); return Refused(); }
-        if (file.Length > FactsFile.LargestBytes) { FileProblems.Add($"The file has {file.Length / 1024:N0} KB; up to 512 KB are read."); return Refused(); }
+        if (file is null || file.Length == 0)
+        {
+            FileProblems.Add("Choose a file first.");
+            return Refused();
+        }
+        if (file.Length > FactsFile.LargestBytes)
+        {
+            FileProblems.Add($"The file has {file.Length / 1024:N0} KB; up to 512 KB are read.");
+            return Refused();
+        }
         using var reader = new StreamReader(file.OpenReadStream());
         var text = await reader.ReadToEndAsync();
-        if (text.Contains('\0')) { FileProblems.Add("That is not a text file. Save it as YAML or JSON."); return Refused(); }
+        if (text.Contains('\0'))
+        {
+            FileProblems.Add("That is not a text file. Save it as YAML or JSON.");
+            return Refused();
+        }
         var (read, problems) = FactsFile.Read(text, Catalogue, FactSource.File, confirmed == "yes", Who, Store.Now);
         FileProblems.AddRange(problems.Select(p => p.ToString()));
-        if (problems.Count > 0) { FileProblems.Add("Nothing was taken over. Mend the lines and read the file again."); return Refused(); }
-        return await SaveAsync("", Site.Client.FactsRevision, f => read.Entries.Aggregate(f, (sheet, e) => sheet.With(e.Key, e.Value)), $"{read.Entries.Count} facts from the file");
+        if (problems.Count > 0)
+        {
+            FileProblems.Add("Nothing was taken over. Mend the lines and read the file again.");
+            return Refused();
+        }
+        return await SaveAsync(
+            "",
+            Site.Client.FactsRevision,
+            f => read.Entries.Aggregate(f, (sheet, e) => sheet.With(e.Key, e.Value)),
+            $"{read.Entries.Count} facts from the file"
+        );
     }
 
-    private async Task<IActionResult> SaveAsync(string fact, int revision, Func<FactSheet, FactSheet> change, string said, string? anchor = null)
+    private async Task<IActionResult> SaveAsync(
+        string fact,
+        int revision,
+        Func<FactSheet, FactSheet> change,
+        string said,
+        string? anchor = null
+    )
     {
         var pages = await Store.DocumentAsync(Site);
         var before = Site.Head;
-        if (await Store.SaveFactsAsync(Site.ClientId, revision, change, said, Who) is { } clash) return await RefuseAsync(fact, Site.Client.FactsRevision, clash);
+        if (await Store.SaveFactsAsync(Site.ClientId, revision, change, said, Who) is { } clash)
+            return await RefuseAsync(fact, Site.Client.FactsRevision, clash);
         await ShowWhatFollowedAsync(before);
-        var touched = fact.Length == 0 ? pages.Pages.Length : Document.Pages.Count(p => p.Sections.Any(s => s.Content.Passages().Any(x => x.Passage.Text.Contains(fact, StringComparison.Ordinal))));
-        return Back(touched > 0 ? $"{said}; {touched} pages show it" : said, anchor ?? (fact.Length > 0 ? "f-" + fact.Replace('.', '-') : null));
+        var touched =
+            fact.Length == 0
+                ? pages.Pages.Length
+                : Document.Pages.Count(p =>
+                    p.Sections.Any(s => s.Content.Passages().Any(x => x.Passage.Text.Contains(fact, StringComparison.Ordinal)))
+                );
+        return Back(
+            touched > 0 ? $"{said}; {touched} pages show it" : said,
+            anchor ?? (fact.Length > 0 ? "f-" + fact.Replace('.', '-') : null)
+        );
     }
 
     private async Task<IActionResult> RefuseAsync(string fact, int revision, string problem)
@@ -283,6 +459,28 @@ public sealed class BriefModel(SiteStore store, SiteStatus status, SiteAddresses
         return Page();
     }
 
-    public static string NameOf(FactGroup g) => g switch { FactGroup.Trade => "Of this trade", FactGroup.Aims => "Aims and voice", FactGroup.Brand => "Look and material", FactGroup.Decisions => "Domain and decisions", FactGroup.Address => "Address and area", FactGroup.Services => "Services and prices", _ => g.ToString() };
-    public static string SourceOf(FactSource s) => s switch { FactSource.Maker => "interview", FactSource.Client => "client", FactSource.File => "file", FactSource.Document => "document", FactSource.Listing => "listing", FactSource.OldSite => "old site", FactSource.Import => "import", _ => "guess" };
+    public static string NameOf(FactGroup g) =>
+        g switch
+        {
+            FactGroup.Trade => "Of this trade",
+            FactGroup.Aims => "Aims and voice",
+            FactGroup.Brand => "Look and material",
+            FactGroup.Decisions => "Domain and decisions",
+            FactGroup.Address => "Address and area",
+            FactGroup.Services => "Services and prices",
+            _ => g.ToString(),
+        };
+
+    public static string SourceOf(FactSource s) =>
+        s switch
+        {
+            FactSource.Maker => "interview",
+            FactSource.Client => "client",
+            FactSource.File => "file",
+            FactSource.Document => "document",
+            FactSource.Listing => "listing",
+            FactSource.OldSite => "old site",
+            FactSource.Import => "import",
+            _ => "guess",
+        };
 }

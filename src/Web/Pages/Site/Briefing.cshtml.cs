@@ -1,7 +1,7 @@
 using System.Text;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Text;
 using Plurimax.Web.Briefing;
@@ -11,7 +11,8 @@ using Plurimax.Work.Briefs;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>The brief as a document, and the list of what is owed.</summary>
-public sealed class BriefingModel(SiteStore store, SiteStatus status, SiteAddresses addresses, BriefDesk desk) : SitePageModel(store, status, addresses)
+public sealed class BriefingModel(SiteStore store, SiteStatus status, SiteAddresses addresses, BriefDesk desk)
+    : SitePageModel(store, status, addresses)
 {
     protected override string StationName => "briefing";
 
@@ -35,7 +36,8 @@ public sealed class BriefingModel(SiteStore store, SiteStatus status, SiteAddres
     {
         await PrepareAsync();
         var brief = sent is { } id ? Sent.FirstOrDefault(s => s.Id == id)?.Document : Brief;
-        if (brief is null) return NotFound();
+        if (brief is null)
+            return NotFound();
         var name = $"brief-{Slug.Of(brief.Business)}-{brief.Date:yyyy-MM-dd}";
         return kind switch
         {
@@ -48,7 +50,8 @@ public sealed class BriefingModel(SiteStore store, SiteStatus status, SiteAddres
 
     public async Task<IActionResult> OnPostSendAsync(string? to)
     {
-        if (!string.IsNullOrWhiteSpace(to) && FactReader.ReadEmail(to) is { Ok: false } bad) return await RefuseAsync(bad.Problem!);
+        if (!string.IsNullOrWhiteSpace(to) && FactReader.ReadEmail(to) is { Ok: false } bad)
+            return await RefuseAsync(bad.Problem!);
         var origin = $"{Request.Scheme}://{Request.Host}";
         var token = await desk.SendAsync(Site, Who, origin, string.IsNullOrWhiteSpace(to) ? null : to.Trim());
         TempData["Link"] = $"{origin}/agree/{token}";
@@ -57,7 +60,8 @@ public sealed class BriefingModel(SiteStore store, SiteStatus status, SiteAddres
 
     public async Task<IActionResult> OnPostOwedAsync()
     {
-        if (ClientMail is not { } to) return await RefuseAsync("No mailbox of the client is known yet.");
+        if (ClientMail is not { } to)
+            return await RefuseAsync("No mailbox of the client is known yet.");
         await desk.MailOwedAsync(Site, Owed, Who, to);
         return Back($"The list is on its way to {to}");
     }

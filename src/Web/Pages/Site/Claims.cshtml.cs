@@ -18,12 +18,19 @@ public sealed class ClaimsModel(SiteStore store, SiteStatus status, SiteAddresse
 
     public void OnGet() => All = Claims.Of(Document, Trade, Site.Facts);
 
-    public string Where(Claim c) => Document.FindSection(c.Section) is { } f ? $"{f.Page.Menu.Text}, {SectionKinds.Of(f.Section.Content).Label.ToLowerInvariant()}" : "";
+    public string Where(Claim c) =>
+        Document.FindSection(c.Section) is { } f
+            ? $"{f.Page.Menu.Text}, {SectionKinds.Of(f.Section.Content).Label.ToLowerInvariant()}"
+            : "";
 
-    public static (string Title, string Meaning) Say(ClaimState state) => state switch
-    {
-        ClaimState.Unfounded => ("Claims nobody has confirmed", "Somebody wrote these, and no confirmed fact says so. Enter and confirm the fact, or say it otherwise."),
-        ClaimState.Falls => ("Left out for now", "These wait for a fact, or lost it. They come in by themselves when it is confirmed."),
-        _ => ("Founded", "Each rests on confirmed facts and falls away with them."),
-    };
+    public static (string Title, string Meaning) Say(ClaimState state) =>
+        state switch
+        {
+            ClaimState.Unfounded => (
+                "Claims nobody has confirmed",
+                "Somebody wrote these, and no confirmed fact says so. Enter and confirm the fact, or say it otherwise."
+            ),
+            ClaimState.Falls => ("Left out for now", "These wait for a fact, or lost it. They come in by themselves when it is confirmed."),
+            _ => ("Founded", "Each rests on confirmed facts and falls away with them."),
+        };
 }

@@ -1,8 +1,8 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
-using Plurimax.Data;
 using Plurimax.Publishing.Handoff;
 using Plurimax.Publishing.Sections;
 using Plurimax.Web.Hosting;
@@ -12,7 +12,14 @@ using Plurimax.Work.Line;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>The pack, the list, and the move to Care.</summary>
-public sealed class HandoffModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db, Publisher publisher, IBlobStore blobs) : SitePageModel(store, status, addresses)
+public sealed class HandoffModel(
+    SiteStore store,
+    SiteStatus status,
+    SiteAddresses addresses,
+    PlurimaxDb db,
+    Publisher publisher,
+    IBlobStore blobs
+) : SitePageModel(store, status, addresses)
 {
     protected override string StationName => "handoff";
     public SiteFiles Files { get; private set; } = null!;
@@ -32,12 +39,30 @@ public sealed class HandoffModel(SiteStore store, SiteStatus status, SiteAddress
     private async Task<SiteFiles> FilesAsync()
     {
         var live = await db.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.Id == Site.LiveReleaseId);
-        return live is null ? publisher.Render(Site, Document, Site.Client.Facts, await publisher.SettingsAsync(Site, Settings))
-            : new SiteFiles(System.Collections.Immutable.ImmutableSortedDictionary.CreateRange(StringComparer.Ordinal, live.Manifest.Select(f => KeyValuePair.Create(f.Key, blobs.Get(f.Value.Hash)!))));
+        return live is null
+            ? publisher.Render(Site, Document, Site.Client.Facts, await publisher.SettingsAsync(Site, Settings))
+            : new SiteFiles(
+                System.Collections.Immutable.ImmutableSortedDictionary.CreateRange(
+                    StringComparer.Ordinal,
+                    live.Manifest.Select(f => KeyValuePair.Create(f.Key, blobs.Get(f.Value.Hash)!))
+                )
+            );
     }
 
     public async Task<IActionResult> OnGetPackAsync() =>
-        File(HandoffPack.Zip(await FilesAsync(), Document, Trade, Site.Client.Facts, Domain, Settings.All(), moving: Site.Station < Station.Care), "application/zip", $"{Site.Slug}.zip");
+        File(
+            HandoffPack.Zip(
+                await FilesAsync(),
+                Document,
+                Trade,
+                Site.Client.Facts,
+                Domain,
+                Settings.All(),
+                moving: Site.Station < Station.Care
+            ),
+            "application/zip",
+            $"{Site.Slug}.zip"
+        );
 
     public async Task<IActionResult> OnPostTickAsync(string[] done)
     {
@@ -49,7 +74,8 @@ public sealed class HandoffModel(SiteStore store, SiteStatus status, SiteAddress
     public async Task<IActionResult> OnPostCareAsync()
     {
         Checklist = HandoffChecklist.Of(Settings);
-        if (Open > 0) return Back("Some things are still open");
+        if (Open > 0)
+            return Back("Some things are still open");
         await Store.MoveAsync(Site, Station.Care, Who, Party.Client);
         TempData["Said"] = $"{Site.Client.Name} is handed over";
         return Redirect($"/sites/{Site.Id}/care");

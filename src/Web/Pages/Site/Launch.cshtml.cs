@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Publishing.Launching;
 using Plurimax.Publishing.Sections;
 using Plurimax.Text;
@@ -13,7 +13,15 @@ using Plurimax.Work.Line;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>Preflight, release, roll back, domain.</summary>
-public sealed class LaunchModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db, Publisher publisher, IRegistrar registrar, PublishedSites published) : SitePageModel(store, status, addresses)
+public sealed class LaunchModel(
+    SiteStore store,
+    SiteStatus status,
+    SiteAddresses addresses,
+    PlurimaxDb db,
+    Publisher publisher,
+    IRegistrar registrar,
+    PublishedSites published
+) : SitePageModel(store, status, addresses)
 {
     protected override string StationName => "launch";
     public ImmutableArray<Finding> Findings { get; private set; } = [];
@@ -40,7 +48,8 @@ public sealed class LaunchModel(SiteStore store, SiteStatus status, SiteAddresse
     public async Task<IActionResult> OnPostReleaseAsync()
     {
         var blockers = (await publisher.PreflightAsync(Site)).Count(f => f.Severity == Severity.Blocker);
-        if (blockers > 0) return Back($"Not launched: {blockers} blockers stand in the way");
+        if (blockers > 0)
+            return Back($"Not launched: {blockers} blockers stand in the way");
         var release = await publisher.ReleaseAsync(Site, Who);
         await Store.MoveAsync(Site, Site.Station < Station.Launch ? Station.Launch : Site.Station, Who);
         return Back($"Release {release.Number} is live: {release.Manifest.Count} files, {release.FilesNew} of them new");
@@ -48,7 +57,8 @@ public sealed class LaunchModel(SiteStore store, SiteStatus status, SiteAddresse
 
     public async Task<IActionResult> OnPostRollBackAsync(Guid release)
     {
-        if (await db.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.Id == release && r.SiteId == Site.Id) is not { } r) return NotFound();
+        if (await db.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.Id == release && r.SiteId == Site.Id) is not { } r)
+            return NotFound();
         await publisher.RollBackAsync(Site, r, Who);
         return Back($"Rolled back: release {r.Number} is live again");
     }
@@ -60,8 +70,10 @@ public sealed class LaunchModel(SiteStore store, SiteStatus status, SiteAddresse
         DomainProblem = name.Problem;
         if (name.Ok)
         {
-            if (await db.Sites.AnyAsync(s => s.Domain == name.Value && s.Id != Site.Id)) DomainProblem = $"{name.Value} is used by another site of ours.";
-            else DomainProblem = await registrar.RegisterAsync(name.Value!, Site.Id, Site.Client.Name);
+            if (await db.Sites.AnyAsync(s => s.Domain == name.Value && s.Id != Site.Id))
+                DomainProblem = $"{name.Value} is used by another site of ours.";
+            else
+                DomainProblem = await registrar.RegisterAsync(name.Value!, Site.Id, Site.Client.Name);
         }
         if (DomainProblem is not null)
         {
@@ -71,7 +83,8 @@ public sealed class LaunchModel(SiteStore store, SiteStatus status, SiteAddresse
         }
         Site.Domain = name.Value;
         await db.SaveChangesAsync();
-        if (Site.LiveReleaseId is not null && await SignedAsIs()) await publisher.ReleaseAsync(Site, Who);
+        if (Site.LiveReleaseId is not null && await SignedAsIs())
+            await publisher.ReleaseAsync(Site, Who);
         published.Forget();
         return Back($"{name.Value} is registered to {Site.Client.Name} and points here");
     }

@@ -18,9 +18,19 @@ using Plurimax.Web.Proofs;
 
 namespace Plurimax.Web.Pages.Site;
 
-/// <summary>A look set by hand: each choice with where and how often the site uses it, the page beside it, and the look as a file of design tokens.</summary>
+/// <summary>
+/// A look set by hand: each choice with where and how often the site uses it, the page beside it, and the look as a file of design tokens.
+/// </summary>
 [RequestSizeLimit(2_000_000)]
-public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, LookDesk desk, IMemoryCache cache, IBlobStore blobs) : SitePageModel(store, status, addresses)
+public sealed class LookHandModel(
+    SiteStore store,
+    SiteStatus status,
+    SiteAddresses addresses,
+    Sheets sheets,
+    LookDesk desk,
+    IMemoryCache cache,
+    IBlobStore blobs
+) : SitePageModel(store, status, addresses)
 {
     protected override string StationName => "look";
 
@@ -28,7 +38,8 @@ public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddres
     public LookChoice Choice { get; private set; } = null!;
     public DressedLook Dressed { get; private set; } = null!;
     public ImmutableDictionary<string, string> Problems { get; private set; } = ImmutableDictionary<string, string>.Empty;
-    public ImmutableDictionary<string, (string Says, string Better)> Weak { get; private set; } = ImmutableDictionary<string, (string, string)>.Empty;
+    public ImmutableDictionary<string, (string Says, string Better)> Weak { get; private set; } =
+        ImmutableDictionary<string, (string, string)>.Empty;
     public ImmutableDictionary<string, StyleUse> Uses { get; private set; } = ImmutableDictionary<string, StyleUse>.Empty;
     public ImmutableArray<ColourShare> Shares { get; private set; } = [];
     public string SheetUrl { get; private set; } = "";
@@ -53,23 +64,43 @@ public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddres
         SheetUrl = sheets.Url(new SheetView(Site.Id, Choice), Leaf.File);
         var settings = Settings.All();
         (Uses, Shares) = (await cache.GetOrCreateAsync($"uses {Site.Id} {Site.Head} {Choice}", entry =>
-        {
-            entry.Size = 20_000;
-            entry.SlidingExpiration = TimeSpan.FromMinutes(10);
-            var site = Document.InLook(Choice);
-            var files = SiteRenderer.Render(site, Trade, Site.Facts, new RenderSettings(Address, settings, RenderMode.Anchored) { Blobs = hash => blobs.Get(hash) });
-            var pages = StyleUses.Pages(files);
-            return Task.FromResult((StyleUses.Of(files, pages).ToImmutableDictionary(u => u.Choice), ColourShares.Of(site, Dressed, files, pages)));
-        }))!;
+            {
+                entry.Size = 20_000;
+                entry.SlidingExpiration = TimeSpan.FromMinutes(10);
+                var site = Document.InLook(Choice);
+                var files = SiteRenderer.Render(
+                    site,
+                    Trade,
+                    Site.Facts,
+                    new RenderSettings(Address, settings, RenderMode.Anchored) { Blobs = hash => blobs.Get(hash) }
+                );
+                var pages = StyleUses.Pages(files);
+                return Task.FromResult(
+                    (StyleUses.Of(files, pages).ToImmutableDictionary(u => u.Choice), ColourShares.Of(site, Dressed, files, pages))
+                );
+            }))!;
     }
 
     /// <summary>How often the site uses a choice, and where most.</summary>
-    public string Use(string choice) => Uses.GetValueOrDefault(choice) is not { Count: > 0 } u ? "not used on this site" : $"{u.Count} on {u.Pages} {(u.Pages == 1 ? "page" : "pages")}";
-    public string? Where(string choice) => Uses.GetValueOrDefault(choice) is { Where.Length: > 0 } u ? $"most in {string.Join(", ", u.Where.Select(Section))}" : null;
+    public string Use(string choice) =>
+        Uses.GetValueOrDefault(choice) is not { Count: > 0 } u
+            ? "not used on this site"
+            : $"{u.Count} on {u.Pages} {(u.Pages == 1 ? "page" : "pages")}";
+
+    public string? Where(string choice) =>
+        Uses.GetValueOrDefault(choice) is { Where.Length: > 0 } u ? $"most in {string.Join(", ", u.Where.Select(Section))}" : null;
 
     /// <summary>What makers call a section, by the class that its style goes by.</summary>
-    private static string Section(string css) => css switch { "head" => "the header", "foot" => "the footer", _ => SectionKinds.All.Values.FirstOrDefault(k => SiteRenderer.CssOf(k.Name) == css)?.Label.ToLowerInvariant() ?? css };
-    public string Plain(Passage p) => SiteTexts.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text.Plain(p);
+    private static string Section(string css) =>
+        css switch
+        {
+            "head" => "the header",
+            "foot" => "the footer",
+            _ => SectionKinds.All.Values.FirstOrDefault(k => SiteRenderer.CssOf(k.Name) == css)?.Label.ToLowerInvariant() ?? css,
+        };
+
+    public string Plain(Passage p) =>
+        SiteTexts.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text.Plain(p);
 
     public async Task<IActionResult> OnPostAsync(int revision, [FromForm] HandForm form, string? leaf, string how, string? name)
     {
@@ -83,7 +114,10 @@ public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddres
         if (how is "favourite" or "all")
         {
             var label = FactReader.Clean(name) is { Length: > 0 } n ? n : $"{Dressed.Look.Name}, by hand";
-            return ToHand(await desk.KeepAsync(how == "all" ? null : Site.Id, label, Choice, Who) ?? $"“{label}” is kept{(how == "all" ? " for all clients" : "")}");
+            return ToHand(
+                await desk.KeepAsync(how == "all" ? null : Site.Id, label, Choice, Who)
+                    ?? $"“{label}” is kept{(how == "all" ? " for all clients" : "")}"
+            );
         }
         var outcome = await Store.EditAsync(Site.Id, revision, new ChooseLook(Choice), Who, evenSo: true);
         return ToHand(outcome.Ok ? "The site has this look now" : outcome.Problem ?? "The site changed meanwhile; look again.");
@@ -96,15 +130,25 @@ public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddres
     }
 
     /// <summary>The look of the site as design tokens.</summary>
-    public FileContentResult OnGetTokens() => File(Encoding.UTF8.GetBytes(LookTokens.Write(Document.Look)), "application/json", $"{Slug.Of(Site.Client.Facts.Name)}-{Document.Look.Id}.tokens.json");
+    public FileContentResult OnGetTokens() =>
+        File(
+            Encoding.UTF8.GetBytes(LookTokens.Write(Document.Look)),
+            "application/json",
+            $"{Slug.Of(Site.Client.Facts.Name)}-{Document.Look.Id}.tokens.json"
+        );
 
     /// <summary>Reads a file of tokens and shows what it would make of the site; nothing is changed yet.</summary>
     public async Task<IActionResult> OnPostTokensAsync(IFormFile? file)
     {
         ViewData["LookTab"] = "hand";
         var bytes = file is { Length: > 0 } ? await Uploads.OneAsync(file, 1_000_000) : null;
-        Result<ReadLook>? read = bytes is null ? default(Result<ReadLook>?) : LookTokens.Read(Encoding.UTF8.GetString(bytes).TrimStart('\uFEFF'), Document.Look);
-        TokenProblem = file is not { Length: > 0 } ? "Choose a file of design tokens (.tokens.json) first." : bytes is null ? "That is larger than 1 MB; a file of tokens is a few kB." : read!.Value.Problem;
+        Result<ReadLook>? read = bytes is null
+            ? default(Result<ReadLook>?)
+            : LookTokens.Read(Encoding.UTF8.GetString(bytes).TrimStart('\uFEFF'), Document.Look);
+        TokenProblem =
+            file is not { Length: > 0 } ? "Choose a file of design tokens (.tokens.json) first."
+            : bytes is null ? "That is larger than 1 MB; a file of tokens is a few kB."
+            : read!.Value.Problem;
         if (TokenProblem is not null)
         {
             Response.StatusCode = 422;
@@ -119,7 +163,8 @@ public sealed class LookHandModel(SiteStore store, SiteStatus status, SiteAddres
     /// <summary>Puts a look that was read from tokens on the site.</summary>
     public async Task<IActionResult> OnPostTakeAsync(int revision, string? choice)
     {
-        if (LookChoices.Read(choice) is not { } given) return BadRequest();
+        if (LookChoices.Read(choice) is not { } given)
+            return BadRequest();
         var outcome = await Store.EditAsync(Site.Id, revision, new ChooseLook(given), Who, evenSo: true);
         return ToHand(outcome.Ok ? "The site has the look of the file now" : outcome.Problem ?? "The site changed meanwhile; look again.");
     }

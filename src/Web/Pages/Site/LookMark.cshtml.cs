@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using System.Text;
 using Microsoft.AspNetCore.Mvc;
-using Plurimax.Data.Sites;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Design.Styling;
 using Plurimax.Design.Wordmarks;
 using Plurimax.Sites;
@@ -16,7 +16,8 @@ namespace Plurimax.Web.Pages.Site;
 
 /// <summary>The mark of a site: a composition of the name, or the client's own logo, each on light and on dark ground.</summary>
 [RequestSizeLimit(LookDesk.LargestPicture + 100_000), RequestFormLimits(MultipartBodyLengthLimit = LookDesk.LargestPicture + 100_000)]
-public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, LookDesk desk) : SitePageModel(store, status, addresses)
+public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, LookDesk desk)
+    : SitePageModel(store, status, addresses)
 {
     protected override string StationName => "look";
 
@@ -25,7 +26,8 @@ public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddres
     public string? Problem { get; private set; }
     public List<ClientFile> Pictures { get; private set; } = [];
     public string SheetUrl { get; private set; } = "";
-    public SiteFile? Logo => Document.Mark?.File is { } id && !Document.Files.IsDefault ? Document.Files.FirstOrDefault(f => f.Id == id) : null;
+    public SiteFile? Logo =>
+        Document.Mark?.File is { } id && !Document.Files.IsDefault ? Document.Files.FirstOrDefault(f => f.Id == id) : null;
 
     /// <summary>Where files of the site as it stands are served for views.</summary>
     public string Served(string path) => sheets.Url(new SheetView(Site.Id), path);
@@ -41,7 +43,9 @@ public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddres
         SheetUrl = sheets.Url(new SheetView(Site.Id));
     }
 
-    public string Drawn(Plurimax.Design.Wordmarks.Composition c) => Convert.ToBase64String(Encoding.UTF8.GetBytes(MarkSheets.Pair(MarkSheets.Draw(c, Words), Dressed)));
+    public string Drawn(Plurimax.Design.Wordmarks.Composition c) =>
+        Convert.ToBase64String(Encoding.UTF8.GetBytes(MarkSheets.Pair(MarkSheets.Draw(c, Words), Dressed)));
+
     public string Tab => Convert.ToBase64String(Encoding.UTF8.GetBytes(MarkSheets.Favicon(Words, Dressed)));
     public string Card => Convert.ToBase64String(MarkSheets.Card(Words, Dressed));
 
@@ -49,14 +53,25 @@ public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddres
     {
         var mark = string.IsNullOrEmpty(composition) ? null : new SiteMark(composition);
         var outcome = await Store.EditAsync(Site.Id, revision, new ChooseMark(mark), Who, evenSo: true);
-        return To(outcome.Ok ? mark is null ? "The name stands in type again" : $"The mark is “{Wordmark.Named(composition!)?.Name}”" : outcome.Problem ?? "The site changed meanwhile; choose once more.");
+        return To(
+            outcome.Ok
+                ? mark is null
+                    ? "The name stands in type again"
+                    : $"The mark is “{Wordmark.Named(composition!)?.Name}”"
+                : outcome.Problem ?? "The site changed meanwhile; choose once more."
+        );
     }
 
     public async Task<IActionResult> OnPostLogoAsync(int revision, IFormFile? file, Guid? picture)
     {
-        var bytes = file is { Length: > 0 } ? await Uploads.OneAsync(file, LookDesk.LargestPicture) : picture is { } id ? await desk.BytesAsync(Site.ClientId, id) : null;
+        var bytes =
+            file is { Length: > 0 } ? await Uploads.OneAsync(file, LookDesk.LargestPicture)
+            : picture is { } id ? await desk.BytesAsync(Site.ClientId, id)
+            : null;
         var read = bytes is null
-            ? Result<(SiteMark Mark, SiteFile File, ImmutableArray<string> Remarks)>.Fail(file is { Length: > 0 } ? "That file is larger than 8 MB." : "Choose a logo first: SVG is best, PNG or WebP will do.")
+            ? Result<(SiteMark Mark, SiteFile File, ImmutableArray<string> Remarks)>.Fail(
+                file is { Length: > 0 } ? "That file is larger than 8 MB." : "Choose a logo first: SVG is best, PNG or WebP will do."
+            )
             : desk.Logo(bytes, Document, Site.Facts.Name);
         if (!read.Ok)
         {
@@ -68,13 +83,16 @@ public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddres
         var (mark, made, remarks) = read.Value;
         var outcome = await Store.EditAsync(Site.Id, revision, new ChooseMark(mark, made), Who, evenSo: true);
         TempData["Remarks"] = string.Join('\n', remarks);
-        return To(outcome.Ok ? "The logo stands at the head of every page" : outcome.Problem ?? "The site changed meanwhile; try once more.");
+        return To(
+            outcome.Ok ? "The logo stands at the head of every page" : outcome.Problem ?? "The site changed meanwhile; try once more."
+        );
     }
 
     /// <summary>A composition as files to give away: SVG on light, on dark and in one ink, and the card.</summary>
     public IActionResult OnGetFile(string composition, string kind)
     {
-        if (Wordmark.Named(composition) is not { } c) return NotFound();
+        if (Wordmark.Named(composition) is not { } c)
+            return NotFound();
         Dressed = DressedLook.Of(Document.Look);
         Words = MarkSheets.Words(Site.Facts.Name, Trade, Site.Facts.Town, Dressed);
         var svg = kind switch
@@ -84,7 +102,13 @@ public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddres
             "one" => MarkSheets.Colours(Dressed, one: true),
             _ => default,
         };
-        return svg.Ink is null ? NotFound() : File(Encoding.UTF8.GetBytes(MarkSheets.Svg(MarkSheets.Draw(c, Words), svg, Words.Name)), "image/svg+xml", $"{Slug.Of(Words.Name)}-{composition}-{kind}.svg");
+        return svg.Ink is null
+            ? NotFound()
+            : File(
+                Encoding.UTF8.GetBytes(MarkSheets.Svg(MarkSheets.Draw(c, Words), svg, Words.Name)),
+                "image/svg+xml",
+                $"{Slug.Of(Words.Name)}-{composition}-{kind}.svg"
+            );
     }
 
     private RedirectResult To(string said)

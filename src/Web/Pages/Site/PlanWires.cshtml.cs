@@ -2,8 +2,8 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Plurimax.Data.Sites;
 using Plurimax.Design.Styling;
-using Plurimax.Making.Plans.Drawing;
 using Plurimax.Making.Plans;
+using Plurimax.Making.Plans.Drawing;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Text;
@@ -16,10 +16,16 @@ public sealed class PlanWiresModel(SiteStore store, SiteStatus status, SiteAddre
 {
     protected override string StationName => "plan";
     private TextEngine? _text;
-    private TextEngine Text => _text ??= SiteTexts.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text;
+    private TextEngine Text =>
+        _text ??= SiteTexts.For(Document, Document.Language, Trade, Site.Facts, ImmutableDictionary<string, string>.Empty).Text;
 
     public Plurimax.Sites.Page Leaf { get; private set; } = null!;
-    public ImmutableArray<(int Width, double Height, ImmutableArray<(string Label, Wire Wire, bool Hidden, string? Waits, string? Section)> Parts)> Widths { get; private set; } = [];
+    public ImmutableArray<(
+        int Width,
+        double Height,
+        ImmutableArray<(string Label, Wire Wire, bool Hidden, string? Waits, string? Section)> Parts
+    )> Widths { get; private set; } = [];
+
     public string Plain(Passage p) => Text.Plain(p);
 
     public void OnGet(string? leaf)
@@ -27,7 +33,12 @@ public sealed class PlanWiresModel(SiteStore store, SiteStatus status, SiteAddre
         Leaf = Document.FindPage(leaf ?? "") ?? Document.Pages[0];
         var look = DressedLook.Of(Document.Look).Look;
         var waiting = new Waiting(Document, Site.Facts);
-        Widths = [.. ExpectedHeights.Widths.Select(w => (w, PlanDrawing.Parts(Document, Leaf, look, waiting, w).ToImmutableArray())).Select(x => (x.w, x.Item2.Sum(p => p.Wire.Height), x.Item2))];
+        Widths =
+        [
+            .. ExpectedHeights
+                .Widths.Select(w => (w, PlanDrawing.Parts(Document, Leaf, look, waiting, w).ToImmutableArray()))
+                .Select(x => (x.w, x.Item2.Sum(p => p.Wire.Height), x.Item2)),
+        ];
     }
 
     public IActionResult OnGetFile(string? leaf, string kind)

@@ -1,5 +1,5 @@
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Plurimax.Data.Standards;
 using Plurimax.Web.RollOuts;
 
@@ -15,8 +15,21 @@ public sealed class BehindModel(RollOutDesk desk) : PageModel
 
     public async Task<IActionResult> OnPostAsync(string act)
     {
-        if (!Owner) return Forbid();
-        if (await desk.StartAsync(SharedScope.Agency, 0, "All that is behind", "", act == "now" ? RollOutPace.Now : RollOutPace.Groups, null, User.Identity?.Name ?? "somebody") is { } r) return Redirect($"/rollouts/{r.Id}");
+        if (!Owner)
+            return Forbid();
+        if (
+            await desk.StartAsync(
+                SharedScope.Agency,
+                0,
+                "All that is behind",
+                "",
+                act == "now" ? RollOutPace.Now : RollOutPace.Groups,
+                null,
+                User.Identity?.Name ?? "somebody"
+            ) is
+            { } r
+        )
+            return Redirect($"/rollouts/{r.Id}");
         TempData["Said"] = "Nobody is behind";
         return Redirect("/standards/behind");
     }

@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Data.Standards;
 using Plurimax.Data;
+using Plurimax.Data.Standards;
 using Plurimax.Making.Settings;
 
 namespace Plurimax.Web.Pages.Standards;
@@ -24,19 +24,66 @@ public sealed class ExceptionsModel(PlurimaxDb db, TimeProvider clock) : PageMod
         Today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
         var deep = db.Settings.AsNoTracking().Where(s => s.Layer >= SettingLayer.Client);
         Total = await deep.CountAsync();
-        Keys = [.. (await deep.GroupBy(s => s.Key).Select(g => new { g.Key, Count = g.Count() }).ToListAsync()).Where(k => SettingsRegistry.Find(k.Key) is not null).Select(k => (SettingsRegistry.Find(k.Key)!, k.Count)).OrderByDescending(k => k.Count)];
-        var rows = await deep.Where(s => Key == null || s.Key == Key).OrderBy(s => s.Review == null).ThenBy(s => s.Review).ThenByDescending(s => s.At).Take(400).ToListAsync();
+        Keys =
+        [
+            .. (await deep.GroupBy(s => s.Key).Select(g => new { g.Key, Count = g.Count() }).ToListAsync())
+                .Where(k => SettingsRegistry.Find(k.Key) is not null)
+                .Select(k => (SettingsRegistry.Find(k.Key)!, k.Count))
+                .OrderByDescending(k => k.Count),
+        ];
+        var rows = await deep.Where(s => Key == null || s.Key == Key)
+            .OrderBy(s => s.Review == null)
+            .ThenBy(s => s.Review)
+            .ThenByDescending(s => s.At)
+            .Take(400)
+            .ToListAsync();
         var ids = rows.Select(r => Guid.TryParse(r.Scope.Split('/')[0], out var g) ? g : Guid.Empty).ToHashSet();
-        var sites = await db.Sites.AsNoTracking().Where(s => ids.Contains(s.Id)).Select(s => new { s.Id, s.Client.Name, s.TradeId, s.ClientId, s.Linked }).ToDictionaryAsync(s => s.Id);
-        var clients = await db.Clients.Where(c => ids.Contains(c.Id)).Select(c => new { c.Id, c.Name, c.TradeId }).ToDictionaryAsync(c => c.Id);
+        var sites = await db
+            .Sites.AsNoTracking()
+            .Where(s => ids.Contains(s.Id))
+            .Select(s => new
+            {
+                s.Id,
+                s.Client.Name,
+                s.TradeId,
+                s.ClientId,
+                s.Linked,
+            })
+            .ToDictionaryAsync(s => s.Id);
+        var clients = await db
+            .Clients.Where(c => ids.Contains(c.Id))
+            .Select(c => new
+            {
+                c.Id,
+                c.Name,
+                c.TradeId,
+            })
+            .ToDictionaryAsync(c => c.Id);
         var fleet = await new SettingsReader(db).FleetAsync();
         foreach (var r in rows)
         {
-            if (SettingsRegistry.Find(r.Key) is not { } setting || !Guid.TryParse(r.Scope.Split('/')[0], out var id)) continue;
+            if (SettingsRegistry.Find(r.Key) is not { } setting || !Guid.TryParse(r.Scope.Split('/')[0], out var id))
+                continue;
             if (sites.TryGetValue(id, out var site))
-                Rows.Add(new(r, setting, site.Name + (r.Layer == SettingLayer.Page ? $", page {r.Scope.Split('/')[1]}" : ""), $"/sites/{id}/settings?edit={r.Key}#s-{r.Key}", fleet.Of(site.TradeId, site.ClientId, id, []).Changed(r.Layer, r.Scope, [new(r.Key, null)])[r.Key]));
+                Rows.Add(
+                    new(
+                        r,
+                        setting,
+                        site.Name + (r.Layer == SettingLayer.Page ? $", page {r.Scope.Split('/')[1]}" : ""),
+                        $"/sites/{id}/settings?edit={r.Key}#s-{r.Key}",
+                        fleet.Of(site.TradeId, site.ClientId, id, []).Changed(r.Layer, r.Scope, [new(r.Key, null)])[r.Key]
+                    )
+                );
             else if (clients.TryGetValue(id, out var client))
-                Rows.Add(new(r, setting, $"{client.Name}, all sites", $"/clients/{id}/settings?edit={r.Key}#s-{r.Key}", fleet.Of(client.TradeId, id, null, []).Changed(r.Layer, r.Scope, [new(r.Key, null)])[r.Key]));
+                Rows.Add(
+                    new(
+                        r,
+                        setting,
+                        $"{client.Name}, all sites",
+                        $"/clients/{id}/settings?edit={r.Key}#s-{r.Key}",
+                        fleet.Of(client.TradeId, id, null, []).Changed(r.Layer, r.Scope, [new(r.Key, null)])[r.Key]
+                    )
+                );
         }
     }
 }

@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
 using System.Text;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Data;
 using Plurimax.Design.Styling;
 using Plurimax.Facts;
 using Plurimax.Publishing.Impact;
@@ -15,7 +15,9 @@ using Plurimax.Web.RollOuts;
 
 namespace Plurimax.Web.Pages.Standards;
 
-/// <summary>Standards as YAML or JSON and looks as design tokens, in and out; what a file would change is shown before anything is taken in.</summary>
+/// <summary>
+/// Standards as YAML or JSON and looks as design tokens, in and out; what a file would change is shown before anything is taken in.
+/// </summary>
 [RequestSizeLimit(1_000_000)]
 public sealed class ExchangeModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk desk, TimeProvider clock) : PageModel
 {
@@ -25,6 +27,7 @@ public sealed class ExchangeModel(PlurimaxDb db, StandardShelf shelf, StandardsD
     public string Text { get; private set; } = "";
     public string? Problem { get; private set; }
     public StandardFile? Read { get; private set; }
+
     /// <summary>The standard of that name which is there already.</summary>
     public StandardRow? There { get; private set; }
     public ImmutableArray<FileDifference> Differences { get; private set; } = [];
@@ -36,23 +39,37 @@ public sealed class ExchangeModel(PlurimaxDb db, StandardShelf shelf, StandardsD
     /// <summary>Reads the file and shows what it would change.</summary>
     public async Task<IActionResult> OnPostAsync(IFormFile? file, string? text)
     {
-        if (!Owner) return Forbid();
+        if (!Owner)
+            return Forbid();
         await OnGetAsync();
         if (file is { Length: > 0 })
         {
             using var reader = new StreamReader(file.OpenReadStream(), new UTF8Encoding(false, throwOnInvalidBytes: true));
-            try { text = await reader.ReadToEndAsync(); }
-            catch (DecoderFallbackException) { text = null; Problem = "This file is no text. A standard is YAML or JSON; a look is a file of design tokens."; }
+            try
+            {
+                text = await reader.ReadToEndAsync();
+            }
+            catch (DecoderFallbackException)
+            {
+                text = null;
+                Problem = "This file is no text. A standard is YAML or JSON; a look is a file of design tokens.";
+            }
         }
         Text = text ?? "";
-        if (Problem is null) await ReadAsync();
-        if (Problem is not null) Response.StatusCode = 422;
+        if (Problem is null)
+            await ReadAsync();
+        if (Problem is not null)
+            Response.StatusCode = 422;
         return Page();
     }
 
     private async Task ReadAsync()
     {
-        if (Text.Trim().Length == 0) { Problem = "Choose a file, or paste its text."; return; }
+        if (Text.Trim().Length == 0)
+        {
+            Problem = "Choose a file, or paste its text.";
+            return;
+        }
         // A look says what its tokens are; a standard says its name.
         if (Text.Contains("\"$value\"", StringComparison.Ordinal))
         {
@@ -63,39 +80,72 @@ public sealed class ExchangeModel(PlurimaxDb db, StandardShelf shelf, StandardsD
             return;
         }
         var read = StandardFile.Read(Text.TrimStart('\uFEFF'));
-        if (!read.Ok) { Problem = read.Problem; return; }
+        if (!read.Ok)
+        {
+            Problem = read.Problem;
+            return;
+        }
         Read = read.Value;
         There = Standards.Find(s => s.Name.Equals(Read!.Name, StringComparison.OrdinalIgnoreCase));
-        Differences = [.. Read!.Against(There is null ? ImmutableDictionary<string, string>.Empty : await shelf.ValuesAsync(SharedScope.Standard(There.Id)))];
+        Differences =
+        [
+            .. Read!.Against(
+                There is null ? ImmutableDictionary<string, string>.Empty : await shelf.ValuesAsync(SharedScope.Standard(There.Id))
+            ),
+        ];
     }
 
     /// <summary>Takes the file in: a new standard at once, a changed one in hand.</summary>
     public async Task<IActionResult> OnPostTakeAsync(string? text, string? name)
     {
-        if (!Owner) return Forbid();
+        if (!Owner)
+            return Forbid();
         await OnGetAsync();
         Text = text ?? "";
         await ReadAsync();
         if (Look is { } look)
         {
             var called = FactReader.Clean(name);
-            if (called.Length is 0 or > 60) { Problem = "Give the look a name of 1 to 60 characters."; Response.StatusCode = 422; return Page(); }
-            db.Add(new KeptLook { Name = called, Choice = look.Choice, Who = Who, At = clock.GetUtcNow() });
+            if (called.Length is 0 or > 60)
+            {
+                Problem = "Give the look a name of 1 to 60 characters.";
+                Response.StatusCode = 422;
+                return Page();
+            }
+            db.Add(
+                new KeptLook
+                {
+                    Name = called,
+                    Choice = look.Choice,
+                    Who = Who,
+                    At = clock.GetUtcNow(),
+                }
+            );
             await db.SaveChangesAsync();
             TempData["Said"] = $"{called} is kept for all clients";
             return Redirect("/standards#kept-h");
         }
-        if (Read is null) { Response.StatusCode = 422; return Page(); }
+        if (Read is null)
+        {
+            Response.StatusCode = 422;
+            return Page();
+        }
         if (There is null)
         {
             var (made, problem) = await shelf.CreateAsync(Read.Name, Read.About, Read.Values, Who);
-            if (made is null) { Problem = problem; Response.StatusCode = 422; return Page(); }
+            if (made is null)
+            {
+                Problem = problem;
+                Response.StatusCode = 422;
+                return Page();
+            }
             TempData["Said"] = $"{made.Name} is there with {Read.Values.Count} settings; nobody follows it yet";
             return Redirect($"/standards/{made.Id}");
         }
         var place = SharedScope.Standard(There.Id);
         var n = await shelf.DraftAllAsync(place, Read.Values, replace: true, Who);
-        TempData["Said"] = n == 0 ? "It is the same as what is there" : $"{n} changes are in hand for {There.Name}; nothing is seen of them yet";
+        TempData["Said"] =
+            n == 0 ? "It is the same as what is there" : $"{n} changes are in hand for {There.Name}; nothing is seen of them yet";
         return Redirect($"/standards?at={place.Slug}");
     }
 }

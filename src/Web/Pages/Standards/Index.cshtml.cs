@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Data;
 using Plurimax.Design.Styling;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
@@ -27,25 +27,44 @@ public sealed record MatrixRow(Setting Setting, ResolvedSetting Now, ImmutableAr
 }
 
 /// <summary>Settings by layers: what wins is plain to see. Changes of shared layers are put in hand here.</summary>
-public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk desk, TradeCatalogue trades, RollOutDesk rollOuts) : PageModel
+public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk desk, TradeCatalogue trades, RollOutDesk rollOuts)
+    : PageModel
 {
-    [BindProperty(SupportsGet = true)] public string? At { get; set; }
-    [BindProperty(SupportsGet = true)] public Guid? On { get; set; }
-    [BindProperty(SupportsGet = true)] public string? With { get; set; }
+    [BindProperty(SupportsGet = true)]
+    public string? At { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public Guid? On { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? With { get; set; }
+
     /// <summary>Names typed for the site it lands on and the one beside it.</summary>
-    [BindProperty(SupportsGet = true)] public string? OnName { get; set; }
-    [BindProperty(SupportsGet = true)] public string? WithName { get; set; }
-    [BindProperty(SupportsGet = true)] public string? Q { get; set; }
-    [BindProperty(SupportsGet = true)] public SettingGroup? Group { get; set; }
-    [BindProperty(SupportsGet = true)] public bool Diff { get; set; }
-    [BindProperty(SupportsGet = true)] public string? Edit { get; set; }
+    [BindProperty(SupportsGet = true)]
+    public string? OnName { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? WithName { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Q { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public SettingGroup? Group { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public bool Diff { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string? Edit { get; set; }
 
     public SharedScope Place { get; private set; } = SharedScope.Agency;
     public string PlaceName { get; private set; } = "the agency";
     public bool Owner => User.IsInRole("owner");
     public string Who => User.Identity?.Name ?? "somebody";
     public List<StandardRow> Standards { get; private set; } = [];
-    public IEnumerable<TradeTemplate> Trades => trades.All.Where(t => t.Language.StartsWith("en", StringComparison.Ordinal)).OrderBy(t => t.Names.Title);
+    public IEnumerable<TradeTemplate> Trades =>
+        trades.All.Where(t => t.Language.StartsWith("en", StringComparison.Ordinal)).OrderBy(t => t.Names.Title);
     public List<(Guid Id, string Name)> Sites { get; private set; } = [];
     public ImmutableArray<MatrixColumn> Columns { get; private set; } = [];
     public List<MatrixRow> Rows { get; private set; } = [];
@@ -56,8 +75,10 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     public int Version { get; private set; }
     public string? OtherName { get; private set; }
     public List<KeptLook> Kept { get; private set; } = [];
+
     /// <summary>What was typed and is wrong, or stands against what somebody else has put there.</summary>
     public string? Problem { get; private set; }
+
     /// <summary>How the text that is edited reads on a site, and on which.</summary>
     public (string Site, string Text)? Reads { get; private set; }
     public string? Typed { get; private set; }
@@ -67,15 +88,31 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
 
     private async Task<bool> LayAsync()
     {
-        if (SharedScope.Read(At) is not { } place || await desk.NameAsync(place) is not { } name) return false;
+        if (SharedScope.Read(At) is not { } place || await desk.NameAsync(place) is not { } name)
+            return false;
         (Place, PlaceName) = (place, name);
         Standards = await desk.ListAsync();
         InHand = await shelf.DraftsAsync(place);
         Version = await db.StandardVersions.Where(v => v.Layer == place.Layer && v.Scope == place.Scope).MaxAsync(v => (int?)v.Number) ?? 0;
         // A few to choose from; any other by its name.
-        Sites = [.. (await db.Sites.Where(s => !s.IsSample).OrderBy(s => s.LiveReleaseId == null).ThenBy(s => s.Client.Name).Take(40).Select(s => new { s.Id, s.Client.Name }).ToListAsync()).Select(s => (s.Id, s.Name))];
-        if (OnName is not null) On = await NamedAsync(OnName);
-        if (WithName is not null) With = (Standards.Find(s => s.Name.Equals(WithName, StringComparison.OrdinalIgnoreCase))?.Id ?? await NamedAsync(WithName))?.ToString();
+        Sites =
+        [
+            .. (
+                await db
+                    .Sites.Where(s => !s.IsSample)
+                    .OrderBy(s => s.LiveReleaseId == null)
+                    .ThenBy(s => s.Client.Name)
+                    .Take(40)
+                    .Select(s => new { s.Id, s.Client.Name })
+                    .ToListAsync()
+            ).Select(s => (s.Id, s.Name)),
+        ];
+        if (OnName is not null)
+            On = await NamedAsync(OnName);
+        if (WithName is not null)
+            With = (
+                Standards.Find(s => s.Name.Equals(WithName, StringComparison.OrdinalIgnoreCase))?.Id ?? await NamedAsync(WithName)
+            )?.ToString();
         Recent = await db.RollOuts.AsNoTracking().OrderByDescending(r => r.At).Take(4).ToListAsync();
         Behind = (await rollOuts.BehindAsync()).Count;
         var today = DateOnly.FromDateTime(DateTime.UtcNow);
@@ -83,17 +120,40 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
         Kept = await db.KeptLooks.AsNoTracking().Where(k => k.SiteId == null).OrderByDescending(k => k.At).ToListAsync();
         var fleet = await new SettingsReader(db).FleetAsync();
         var landing = On is { } on ? await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == on) : null;
-        var stack = landing is not null ? fleet.Of(landing) : fleet.Of(place.Layer == SettingLayer.Trade ? place.Scope : null, null, null, place.Layer == SettingLayer.Standard ? [place.Scope] : []);
+        var stack = landing is not null
+            ? fleet.Of(landing)
+            : fleet.Of(
+                place.Layer == SettingLayer.Trade ? place.Scope : null,
+                null,
+                null,
+                place.Layer == SettingLayer.Standard ? [place.Scope] : []
+            );
         LandsOn = landing?.Client.Name ?? "";
         Columns = Lay(landing, stack);
         var other = await OtherAsync(fleet);
         var drafts = InHand.ToDictionary(d => d.Key);
-        var wanted = SettingsRegistry.Search(Q).Where(s => (Group is null || s.Group == Group || Q is { Length: > 0 }) && (place.Layer == SettingLayer.Agency || s.Holds(place.Layer) || landing is not null));
+        var wanted = SettingsRegistry
+            .Search(Q)
+            .Where(s =>
+                (Group is null || s.Group == Group || Q is { Length: > 0 })
+                && (place.Layer == SettingLayer.Agency || s.Holds(place.Layer) || landing is not null)
+            );
         Rows = [.. wanted.Select(s => Row(s, stack, other, drafts)).Where(r => !Diff || r.Differs || r.Setting.Key == Edit)];
-        if (Edit is not null && Rows.Find(r => r.Setting.Key == Edit) is { Setting.IsProse: true } row && (Typed ?? Standing(row) ?? row.Now.Value) is { Length: > 0 } text && text.Contains('{'))
+        if (
+            Edit is not null
+            && Rows.Find(r => r.Setting.Key == Edit) is { Setting.IsProse: true } row
+            && (Typed ?? Standing(row) ?? row.Now.Value) is { Length: > 0 } text
+            && text.Contains('{')
+        )
         {
-            var shown = landing ?? await (await shelf.FollowersAsync(place)).Include(s => s.Client).OrderBy(s => s.LiveReleaseId == null).ThenBy(s => s.Id).FirstOrDefaultAsync();
-            if (shown is not null && trades.Find(shown.TradeId) is { } kind) Reads = (shown.Client.Name, StandardsDesk.Reads(text, shown, fleet.Of(shown), kind.Kind));
+            var shown = landing
+                ?? await (await shelf.FollowersAsync(place))
+                    .Include(s => s.Client)
+                    .OrderBy(s => s.LiveReleaseId == null)
+                    .ThenBy(s => s.Id)
+                    .FirstOrDefaultAsync();
+            if (shown is not null && trades.Find(shown.TradeId) is { } kind)
+                Reads = (shown.Client.Name, StandardsDesk.Reads(text, shown, fleet.Of(shown), kind.Kind));
         }
         return true;
     }
@@ -101,7 +161,13 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     private async Task<Guid?> NamedAsync(string name)
     {
         var words = FactReader.Clean(name).ToLowerInvariant();
-        return words.Length == 0 ? null : await db.Sites.Where(s => !s.IsSample && s.Client.Name.ToLower().StartsWith(words)).OrderBy(s => s.Client.Name.Length).Select(s => (Guid?)s.Id).FirstOrDefaultAsync();
+        return words.Length == 0
+            ? null
+            : await db
+                .Sites.Where(s => !s.IsSample && s.Client.Name.ToLower().StartsWith(words))
+                .OrderBy(s => s.Client.Name.Length)
+                .Select(s => (Guid?)s.Id)
+                .FirstOrDefaultAsync();
     }
 
     public string LandsOn { get; private set; } = "";
@@ -111,11 +177,28 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
         var columns = ImmutableArray.CreateBuilder<MatrixColumn>();
         columns.Add(new("Default", "as shipped", SettingLayer.Default, ""));
         columns.Add(new("Agency", "for all", SettingLayer.Agency, ""));
-        var trade = landing is not null ? TradeTemplate.FamilyOf(landing.TradeId) : Place.Layer == SettingLayer.Trade ? Place.Scope : null;
-        if (trade is not null) columns.Add(new("Trade", trade.Replace('-', ' '), SettingLayer.Trade, trade));
-        var followed = stack.Sources.Where(s => s.Layer == SettingLayer.Standard && Standards.Any(x => x.Id.ToString() == s.Scope)).ToList();
-        foreach (var s in followed) columns.Add(new(Standards.First(x => x.Id.ToString() == s.Scope).Name, landing is null ? "standard" : followed.Count > 1 ? $"standard {followed.IndexOf(s) + 1}" : "standard", SettingLayer.Standard, s.Scope));
-        if (Place.Layer == SettingLayer.Standard && columns.All(c => c.Scope != Place.Scope)) columns.Add(new(PlaceName, landing is null ? "standard" : "not followed", SettingLayer.Standard, Place.Scope));
+        var trade =
+            landing is not null ? TradeTemplate.FamilyOf(landing.TradeId)
+            : Place.Layer == SettingLayer.Trade ? Place.Scope
+            : null;
+        if (trade is not null)
+            columns.Add(new("Trade", trade.Replace('-', ' '), SettingLayer.Trade, trade));
+        var followed = stack
+            .Sources.Where(s => s.Layer == SettingLayer.Standard && Standards.Any(x => x.Id.ToString() == s.Scope))
+            .ToList();
+        foreach (var s in followed)
+            columns.Add(
+                new(
+                    Standards.First(x => x.Id.ToString() == s.Scope).Name,
+                    landing is null ? "standard"
+                        : followed.Count > 1 ? $"standard {followed.IndexOf(s) + 1}"
+                        : "standard",
+                    SettingLayer.Standard,
+                    s.Scope
+                )
+            );
+        if (Place.Layer == SettingLayer.Standard && columns.All(c => c.Scope != Place.Scope))
+            columns.Add(new(PlaceName, landing is null ? "standard" : "not followed", SettingLayer.Standard, Place.Scope));
         if (landing is not null)
         {
             columns.Add(new("Client", landing.Client.Name, SettingLayer.Client, landing.ClientId.ToString()));
@@ -126,14 +209,16 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
 
     private async Task<Func<Setting, string>?> OtherAsync(FleetSettings fleet)
     {
-        if (!Guid.TryParse(With, out var id)) return null;
+        if (!Guid.TryParse(With, out var id))
+            return null;
         if (await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == id) is { } site)
         {
             OtherName = site.Client.Name;
             var stack = fleet.Of(site);
             return s => stack[s.Key];
         }
-        if (Standards.Find(s => s.Id == id) is not { } standard) return null;
+        if (Standards.Find(s => s.Id == id) is not { } standard)
+            return null;
         OtherName = standard.Name;
         var own = fleet.Of(null, null, null, [id.ToString()]);
         return s => own[s.Key];
@@ -143,30 +228,58 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     {
         var now = stack.Resolve(s);
         var won = false;
-        var cells = Columns.Select(c =>
-        {
-            var value = c.Layer == SettingLayer.Default ? s.Default : now.Source.Layer == c.Layer && now.Source.Scope == c.Scope ? now.Value : now.Overruled.Where(o => o.Source.Layer == c.Layer && o.Source.Scope == c.Scope).Select(o => o.Value).FirstOrDefault();
-            var wins = now.Source.Layer == c.Layer && (c.Layer == SettingLayer.Default || now.Source.Scope == c.Scope);
-            var cell = new MatrixCell(value, wins ? "win" : value is null ? "" : "over", won, c.Layer == Place.Layer && c.Scope == Place.Scope ? drafts.GetValueOrDefault(s.Key) : null);
-            won |= wins;
-            return cell;
-        }).ToImmutableArray();
+        var cells = Columns
+            .Select(c =>
+            {
+                var value =
+                    c.Layer == SettingLayer.Default ? s.Default
+                    : now.Source.Layer == c.Layer && now.Source.Scope == c.Scope ? now.Value
+                    : now
+                        .Overruled.Where(o => o.Source.Layer == c.Layer && o.Source.Scope == c.Scope)
+                        .Select(o => o.Value)
+                        .FirstOrDefault();
+                var wins = now.Source.Layer == c.Layer && (c.Layer == SettingLayer.Default || now.Source.Scope == c.Scope);
+                var cell = new MatrixCell(
+                    value,
+                    wins ? "win"
+                        : value is null ? ""
+                        : "over",
+                    won,
+                    c.Layer == Place.Layer && c.Scope == Place.Scope ? drafts.GetValueOrDefault(s.Key) : null
+                );
+                won |= wins;
+                return cell;
+            })
+            .ToImmutableArray();
         return new MatrixRow(s, now, cells, other?.Invoke(s));
     }
 
     /// <summary>What stands at the place itself: in hand, else as it was saved; null where it sets nothing.</summary>
     public string? Standing(MatrixRow row) => InHand.Find(d => d.Key == row.Setting.Key) is { } d ? d.Value : Own(row);
-    public string? Own(MatrixRow row) => row.Now.Source is var w && w.Layer == Place.Layer && w.Scope == Place.Scope ? row.Now.Value : row.Now.Overruled.Where(o => o.Source.Layer == Place.Layer && o.Source.Scope == Place.Scope).Select(o => o.Value).FirstOrDefault();
+
+    public string? Own(MatrixRow row) =>
+        row.Now.Source is var w && w.Layer == Place.Layer && w.Scope == Place.Scope
+            ? row.Now.Value
+            : row
+                .Now.Overruled.Where(o => o.Source.Layer == Place.Layer && o.Source.Scope == Place.Scope)
+                .Select(o => o.Value)
+                .FirstOrDefault();
 
     public string Query(string? edit = null, string? at = null, bool? diff = null)
     {
         var parts = new List<string> { $"at={Uri.EscapeDataString(at ?? At ?? "agency")}" };
-        if (On is { } on) parts.Add($"on={on}");
-        if (With is { Length: > 0 }) parts.Add($"with={Uri.EscapeDataString(With)}");
-        if (Q is { Length: > 0 }) parts.Add($"q={Uri.EscapeDataString(Q)}");
-        if (Group is { } g) parts.Add($"group={g}");
-        if (diff ?? Diff) parts.Add("diff=true");
-        if (edit is not null) parts.Add($"edit={edit}");
+        if (On is { } on)
+            parts.Add($"on={on}");
+        if (With is { Length: > 0 })
+            parts.Add($"with={Uri.EscapeDataString(With)}");
+        if (Q is { Length: > 0 })
+            parts.Add($"q={Uri.EscapeDataString(Q)}");
+        if (Group is { } g)
+            parts.Add($"group={g}");
+        if (diff ?? Diff)
+            parts.Add("diff=true");
+        if (edit is not null)
+            parts.Add($"edit={edit}");
         return "?" + string.Join('&', parts);
     }
 
@@ -180,40 +293,53 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
 
     public async Task<IActionResult> OnPostPutAsync(string key, string? value, string? seen, bool had, bool evenSo)
     {
-        if (SharedScope.Read(At) is not { } place || SettingsRegistry.Find(key) is not { } setting) return NotFound();
-        if (!May(setting, place)) return Forbid();
+        if (SharedScope.Read(At) is not { } place || SettingsRegistry.Find(key) is not { } setting)
+            return NotFound();
+        if (!May(setting, place))
+            return Forbid();
         var read = setting.Check(value);
-        var outcome = read.Ok ? await shelf.DraftAsync(place, key, read.Value, had ? seen ?? "" : null, Who, evenSo) : new DraftOutcome(read.Problem);
-        if (outcome.Ok) return Back($"{setting.Name}: in hand, not seen by anybody yet", key);
+        var outcome = read.Ok
+            ? await shelf.DraftAsync(place, key, read.Value, had ? seen ?? "" : null, Who, evenSo)
+            : new DraftOutcome(read.Problem);
+        if (outcome.Ok)
+            return Back($"{setting.Name}: in hand, not seen by anybody yet", key);
         (Problem, Theirs, Typed, Edit) = (outcome.Problem, outcome.Theirs, value ?? "", key);
-        if (!await LayAsync()) return NotFound();
+        if (!await LayAsync())
+            return NotFound();
         Response.StatusCode = outcome.Problem is null ? 409 : 422;
         return Page();
     }
 
     public async Task<IActionResult> OnPostGiveAsync(string key, string? seen, bool had, bool evenSo)
     {
-        if (SharedScope.Read(At) is not { } place || SettingsRegistry.Find(key) is not { } setting) return NotFound();
-        if (!May(setting, place)) return Forbid();
+        if (SharedScope.Read(At) is not { } place || SettingsRegistry.Find(key) is not { } setting)
+            return NotFound();
+        if (!May(setting, place))
+            return Forbid();
         var outcome = await shelf.DraftAsync(place, key, null, had ? seen ?? "" : null, Who, evenSo);
-        if (outcome.Ok) return Back($"{setting.Name}: to be given back, in hand", key);
+        if (outcome.Ok)
+            return Back($"{setting.Name}: to be given back, in hand", key);
         (Theirs, Typed, Edit) = (outcome.Theirs, "", key);
-        if (!await LayAsync()) return NotFound();
+        if (!await LayAsync())
+            return NotFound();
         Response.StatusCode = 409;
         return Page();
     }
 
     public async Task<IActionResult> OnPostDropAsync(string? key)
     {
-        if (SharedScope.Read(At) is not { } place) return NotFound();
-        if (!Owner) return Forbid();
+        if (SharedScope.Read(At) is not { } place)
+            return NotFound();
+        if (!Owner)
+            return Forbid();
         var n = await shelf.DropAsync(place, key);
         return Back(n == 1 ? "Dropped; it stays as it was" : $"{n} changes dropped; all stays as it was");
     }
 
     public async Task<IActionResult> OnPostNewAsync(string? name, string? about)
     {
-        if (!Owner) return Forbid();
+        if (!Owner)
+            return Forbid();
         var (made, problem) = await shelf.CreateAsync(name, about, ImmutableDictionary<string, string>.Empty, Who);
         if (made is null)
         {
@@ -226,7 +352,8 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
 
     public async Task<IActionResult> OnPostLetGoAsync(Guid kept)
     {
-        if (!Owner) return Forbid();
+        if (!Owner)
+            return Forbid();
         var gone = await db.KeptLooks.Where(k => k.Id == kept && k.SiteId == null).ExecuteDeleteAsync();
         TempData["Said"] = gone > 0 ? "Let go; sites that have the look keep it" : "It was let go already";
         return Redirect("/standards#kept-h");
@@ -235,7 +362,12 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     /// <summary>A look kept for all clients as a file of design tokens.</summary>
     public async Task<IActionResult> OnGetTokensAsync(Guid kept)
     {
-        if (await db.KeptLooks.AsNoTracking().FirstOrDefaultAsync(k => k.Id == kept && k.SiteId == null) is not { } look) return NotFound();
-        return File(System.Text.Encoding.UTF8.GetBytes(LookTokens.Write(look.Choice)), "application/design-tokens+json", $"{Slug.Of(look.Name)}.tokens.json");
+        if (await db.KeptLooks.AsNoTracking().FirstOrDefaultAsync(k => k.Id == kept && k.SiteId == null) is not { } look)
+            return NotFound();
+        return File(
+            System.Text.Encoding.UTF8.GetBytes(LookTokens.Write(look.Choice)),
+            "application/design-tokens+json",
+            $"{Slug.Of(look.Name)}.tokens.json"
+        );
     }
 }

@@ -8,7 +8,25 @@ using Plurimax.Trades;
 namespace Plurimax.Work.Prospects.Lists;
 
 /// <summary>What a column of a list of firms holds.</summary>
-public enum ListColumn { LeaveOut, Name, Trade, Address, Street, Town, Postcode, Region, Country, Phone, Email, Website, Rating, Reviews, Person, Note }
+public enum ListColumn
+{
+    LeaveOut,
+    Name,
+    Trade,
+    Address,
+    Street,
+    Town,
+    Postcode,
+    Region,
+    Country,
+    Phone,
+    Email,
+    Website,
+    Rating,
+    Reviews,
+    Person,
+    Note,
+}
 
 /// <summary>Guesses what columns hold, by their heading and by what stands in them.</summary>
 public static class ListColumns
@@ -16,33 +34,207 @@ public static class ListColumns
     /// <summary>Headings as lists use them, in four languages; lower case letters and digits only.</summary>
     private static readonly ImmutableArray<(ListColumn Column, string[] Names)> Headings =
     [
-        (ListColumn.Name, ["name", "firm", "firma", "company", "companyname", "business", "businessname", "firmenname", "unternehmen", "betrieb", "entreprise", "societe", "raisonsociale", "empresa", "nombre", "nom", "trader", "shop", "org", "organisation", "organization", "title"]),
-        (ListColumn.Trade, ["trade", "what", "category", "categories", "kategorie", "branche", "gewerbe", "type", "kind", "sector", "metier", "categorie", "activite", "categoria", "sector", "rubro", "gremio", "art"]),
+        (
+            ListColumn.Name,
+            [
+                "name",
+                "firm",
+                "firma",
+                "company",
+                "companyname",
+                "business",
+                "businessname",
+                "firmenname",
+                "unternehmen",
+                "betrieb",
+                "entreprise",
+                "societe",
+                "raisonsociale",
+                "empresa",
+                "nombre",
+                "nom",
+                "trader",
+                "shop",
+                "org",
+                "organisation",
+                "organization",
+                "title",
+            ]
+        ),
+        (
+            ListColumn.Trade,
+            [
+                "trade",
+                "what",
+                "category",
+                "categories",
+                "kategorie",
+                "branche",
+                "gewerbe",
+                "type",
+                "kind",
+                "sector",
+                "metier",
+                "categorie",
+                "activite",
+                "categoria",
+                "sector",
+                "rubro",
+                "gremio",
+                "art",
+            ]
+        ),
         (ListColumn.Address, ["address", "fulladdress", "adresse", "anschrift", "direccion", "location"]),
-        (ListColumn.Street, ["street", "streetaddress", "strasse", "straße", "str", "rue", "calle", "address1", "addressline1", "road", "strassehausnummer", "voie"]),
-        (ListColumn.Town, ["town", "city", "place", "ort", "stadt", "ville", "localite", "commune", "ciudad", "localidad", "poblacion", "locality", "village"]),
-        (ListColumn.Postcode, ["postcode", "postalcode", "zip", "zipcode", "plz", "postleitzahl", "codepostal", "cp", "codigopostal", "eircode", "pcode"]),
+        (
+            ListColumn.Street,
+            [
+                "street",
+                "streetaddress",
+                "strasse",
+                "straße",
+                "str",
+                "rue",
+                "calle",
+                "address1",
+                "addressline1",
+                "road",
+                "strassehausnummer",
+                "voie",
+            ]
+        ),
+        (
+            ListColumn.Town,
+            [
+                "town",
+                "city",
+                "place",
+                "ort",
+                "stadt",
+                "ville",
+                "localite",
+                "commune",
+                "ciudad",
+                "localidad",
+                "poblacion",
+                "locality",
+                "village",
+            ]
+        ),
+        (
+            ListColumn.Postcode,
+            ["postcode", "postalcode", "zip", "zipcode", "plz", "postleitzahl", "codepostal", "cp", "codigopostal", "eircode", "pcode"]
+        ),
         (ListColumn.Region, ["region", "county", "state", "province", "bundesland", "departement", "provincia", "kanton"]),
         (ListColumn.Country, ["country", "land", "pays", "pais", "countrycode"]),
-        (ListColumn.Phone, ["phone", "tel", "telephone", "phonenumber", "telefon", "telefono", "mobile", "mobil", "handy", "number", "call", "portable", "movil", "rufnummer"]),
+        (
+            ListColumn.Phone,
+            [
+                "phone",
+                "tel",
+                "telephone",
+                "phonenumber",
+                "telefon",
+                "telefono",
+                "mobile",
+                "mobil",
+                "handy",
+                "number",
+                "call",
+                "portable",
+                "movil",
+                "rufnummer",
+            ]
+        ),
         (ListColumn.Email, ["email", "mail", "emailaddress", "courriel", "correo", "correoelectronico", "emailadresse"]),
-        (ListColumn.Website, ["website", "web", "www", "url", "site", "homepage", "webseite", "internet", "siteweb", "sitioweb", "webpage", "ownsite"]),
-        (ListColumn.Rating, ["rating", "stars", "score", "averagerating", "bewertung", "sterne", "note", "notemoyenne", "etoiles", "valoracion", "puntuacion", "avgrating"]),
-        (ListColumn.Reviews, ["reviews", "reviewcount", "nrev", "numreviews", "reviewscount", "ratings", "votes", "bewertungen", "anzahlbewertungen", "avis", "nombredavis", "resenas", "opiniones", "numberofreviews"]),
-        (ListColumn.Person, ["person", "contact", "contactname", "owner", "inhaber", "ansprechpartner", "gerant", "proprietaire", "contacto", "propietario", "manager"]),
-        (ListColumn.Note, ["note", "notes", "remark", "remarks", "comment", "comments", "bemerkung", "notiz", "remarque", "nota", "notas", "observaciones"]),
+        (
+            ListColumn.Website,
+            ["website", "web", "www", "url", "site", "homepage", "webseite", "internet", "siteweb", "sitioweb", "webpage", "ownsite"]
+        ),
+        (
+            ListColumn.Rating,
+            [
+                "rating",
+                "stars",
+                "score",
+                "averagerating",
+                "bewertung",
+                "sterne",
+                "note",
+                "notemoyenne",
+                "etoiles",
+                "valoracion",
+                "puntuacion",
+                "avgrating",
+            ]
+        ),
+        (
+            ListColumn.Reviews,
+            [
+                "reviews",
+                "reviewcount",
+                "nrev",
+                "numreviews",
+                "reviewscount",
+                "ratings",
+                "votes",
+                "bewertungen",
+                "anzahlbewertungen",
+                "avis",
+                "nombredavis",
+                "resenas",
+                "opiniones",
+                "numberofreviews",
+            ]
+        ),
+        (
+            ListColumn.Person,
+            [
+                "person",
+                "contact",
+                "contactname",
+                "owner",
+                "inhaber",
+                "ansprechpartner",
+                "gerant",
+                "proprietaire",
+                "contacto",
+                "propietario",
+                "manager",
+            ]
+        ),
+        (
+            ListColumn.Note,
+            [
+                "note",
+                "notes",
+                "remark",
+                "remarks",
+                "comment",
+                "comments",
+                "bemerkung",
+                "notiz",
+                "remarque",
+                "nota",
+                "notas",
+                "observaciones",
+            ]
+        ),
     ];
 
     public static ListColumn OfHeading(string heading)
     {
         var key = string.Concat(BusinessKeys.Fold(heading).Where(char.IsLetterOrDigit));
-        if (key.Length == 0) return ListColumn.LeaveOut;
+        if (key.Length == 0)
+            return ListColumn.LeaveOut;
         return Headings.Where(h => h.Names.Contains(key)).Select(h => (ListColumn?)h.Column).FirstOrDefault() ?? ListColumn.LeaveOut;
     }
 
     /// <summary>Whether the first row names columns rather than a firm.</summary>
     public static bool IsHeading(string[] first) =>
-        first.Length > 0 && first.All(c => c.Length < 40 && !c.Contains('@') && c.Count(char.IsDigit) < 4) && first.Any(c => OfHeading(c) != ListColumn.LeaveOut) && first.Count(c => c.Length > 0) > first.Length / 2;
+        first.Length > 0
+        && first.All(c => c.Length < 40 && !c.Contains('@') && c.Count(char.IsDigit) < 4)
+        && first.Any(c => OfHeading(c) != ListColumn.LeaveOut)
+        && first.Count(c => c.Length > 0) > first.Length / 2;
 
     /// <summary>One guess a column; no two columns hold the same, but for notes.</summary>
     /// <param name="heading">Empty where the list has none.</param>
@@ -56,47 +248,73 @@ public static class ListColumns
             var said = i < heading.Length ? OfHeading(heading[i]) : ListColumn.LeaveOut;
             var cells = sample.Where(r => i < r.Length && !IsNothing(r[i])).Select(r => r[i].Trim()).ToList();
             // "note" heads remarks in one language and marks in another: what stands below decides.
-            if (said is ListColumn.Rating or ListColumn.Note && i < heading.Length && BusinessKeys.Fold(heading[i]) == "note") said = Share(cells, IsRating) > .7 ? ListColumn.Rating : ListColumn.Note;
-            if (said != ListColumn.LeaveOut) claims.Add((i, said, 1 + Fit(said, cells, country)));
+            if (said is ListColumn.Rating or ListColumn.Note && i < heading.Length && BusinessKeys.Fold(heading[i]) == "note")
+                said = Share(cells, IsRating) > .7 ? ListColumn.Rating : ListColumn.Note;
+            if (said != ListColumn.LeaveOut)
+                claims.Add((i, said, 1 + Fit(said, cells, country)));
             foreach (var c in Enum.GetValues<ListColumn>())
-                if (c != said && Fit(c, cells, country) is var fit && fit > .6 && (said == ListColumn.LeaveOut || Fit(said, cells, country) < .2)) claims.Add((i, c, fit));
+                if (
+                    c != said
+                    && Fit(c, cells, country) is var fit
+                    && fit > .6
+                    && (said == ListColumn.LeaveOut || Fit(said, cells, country) < .2)
+                )
+                    claims.Add((i, c, fit));
         }
         var chosen = Enumerable.Repeat(ListColumn.LeaveOut, width).ToArray();
         var taken = new HashSet<ListColumn>();
         foreach (var (index, column, _) in claims.OrderByDescending(c => c.Weight).ThenBy(c => c.Index))
         {
-            if (chosen[index] != ListColumn.LeaveOut || (taken.Contains(column) && column != ListColumn.Note)) continue;
+            if (chosen[index] != ListColumn.LeaveOut || (taken.Contains(column) && column != ListColumn.Note))
+                continue;
             chosen[index] = column;
             taken.Add(column);
         }
         // Without a heading the name is the first column of words that differ from row to row.
         if (!taken.Contains(ListColumn.Name) && heading.Length == 0)
         {
-            var free = Enumerable.Range(0, width).Where(i => chosen[i] == ListColumn.LeaveOut && Share(sample.Where(r => i < r.Length).Select(r => r[i]).ToList(), s => s.Any(char.IsLetter) && s.Length is > 2 and < 80) > .8).ToList();
-            if (free.Count > 0) chosen[free.MaxBy(i => sample.Where(r => i < r.Length).Select(r => r[i]).Distinct().Count() - i * .01)] = ListColumn.Name;
+            var free = Enumerable
+                .Range(0, width)
+                .Where(i =>
+                    chosen[i] == ListColumn.LeaveOut
+                    && Share(sample.Where(r => i < r.Length).Select(r => r[i]).ToList(), s =>
+                        s.Any(char.IsLetter) && s.Length is > 2 and < 80
+                    ) > .8
+                )
+                .ToList();
+            if (free.Count > 0)
+                chosen[free.MaxBy(i => sample.Where(r => i < r.Length).Select(r => r[i]).Distinct().Count() - i * .01)] = ListColumn.Name;
         }
         return [.. chosen];
     }
 
     /// <summary>How well cells look like a kind of value, 0 to 1. What words alone cannot tell (names, notes) fits nothing.</summary>
-    private static double Fit(ListColumn column, List<string> cells, string country) => cells.Count == 0 ? 0 : column switch
-    {
-        ListColumn.Email => Share(cells, c => FactReader.ReadEmail(c).Ok),
-        ListColumn.Website => Share(cells, c => !c.Contains('@') && !c.Contains(' ') && WebFinder.Clean(c) is not null),
-        ListColumn.Phone => Share(cells, c => c.Count(char.IsDigit) is >= 6 and <= 15 && !c.Any(char.IsLetter) && PhoneReader.Read(c, country).Ok),
-        ListColumn.Postcode => Share(cells, c => c.Any(char.IsDigit) && (Places.CountryOfPostcode(c) is not null || (c.Length is 4 or 5 && c.All(char.IsAsciiDigit)))) * .95,
-        ListColumn.Rating => Share(cells, IsRating) * (cells.Any(c => c.Contains('.') || c.Contains(',')) ? 1 : .3),
-        ListColumn.Reviews => Share(cells, c => Whole(c) is >= 0) * (cells.Any(c => Whole(c) > 5) ? .7 : .2),
-        ListColumn.Trade => Share(cells, c => TradeLexicon.OfLabel(c) is not null) * .9,
-        ListColumn.Address => Share(cells, c => c.Contains(',') && c.Any(char.IsDigit) && c.Any(char.IsLetter)) * .9,
-        ListColumn.Street => Share(cells, c => StreetLike.IsMatch(c)) * .85,
-        ListColumn.Country => Share(cells, c => Places.CountryCode(c) is not null) * .8,
-        _ => 0,
-    };
+    private static double Fit(ListColumn column, List<string> cells, string country) =>
+        cells.Count == 0
+            ? 0
+            : column switch
+            {
+                ListColumn.Email => Share(cells, c => FactReader.ReadEmail(c).Ok),
+                ListColumn.Website => Share(cells, c => !c.Contains('@') && !c.Contains(' ') && WebFinder.Clean(c) is not null),
+                ListColumn.Phone => Share(cells, c =>
+                    c.Count(char.IsDigit) is >= 6 and <= 15 && !c.Any(char.IsLetter) && PhoneReader.Read(c, country).Ok
+                ),
+                ListColumn.Postcode => Share(cells, c =>
+                    c.Any(char.IsDigit) && (Places.CountryOfPostcode(c) is not null || (c.Length is 4 or 5 && c.All(char.IsAsciiDigit)))
+                ) * .95,
+                ListColumn.Rating => Share(cells, IsRating) * (cells.Any(c => c.Contains('.') || c.Contains(',')) ? 1 : .3),
+                ListColumn.Reviews => Share(cells, c => Whole(c) is >= 0) * (cells.Any(c => Whole(c) > 5) ? .7 : .2),
+                ListColumn.Trade => Share(cells, c => TradeLexicon.OfLabel(c) is not null) * .9,
+                ListColumn.Address => Share(cells, c => c.Contains(',') && c.Any(char.IsDigit) && c.Any(char.IsLetter)) * .9,
+                ListColumn.Street => Share(cells, c => StreetLike.IsMatch(c)) * .85,
+                ListColumn.Country => Share(cells, c => Places.CountryCode(c) is not null) * .8,
+                _ => 0,
+            };
 
     private static readonly Regex StreetLike = new(@"^\d+[a-z]?\s+\p{L}|\p{L}\s+\d+\s?[a-z]?$", RegexOptions.IgnoreCase);
 
-    private static double Share(List<string> cells, Func<string, bool> holds) => cells.Count == 0 ? 0 : (double)cells.Count(holds) / cells.Count;
+    private static double Share(List<string> cells, Func<string, bool> holds) =>
+        cells.Count == 0 ? 0 : (double)cells.Count(holds) / cells.Count;
 
     private static bool IsRating(string cell) => Figure(cell) is >= 1 and <= 5;
 
@@ -114,5 +332,22 @@ public static class ListColumns
     private static readonly Regex Thousands = new(@"(?<=\d)[ .,'’\u00A0](?=\d{3}(?:\D|$))");
 
     /// <summary>Cells that say that there is nothing.</summary>
-    public static bool IsNothing(string cell) => cell.Trim().ToLowerInvariant() is "" or "-" or "–" or "n/a" or "na" or "no" or "none" or "null" or "nein" or "keine" or "kein" or "non" or "aucun" or "ninguno" or "ninguna" or "?";
+    public static bool IsNothing(string cell) =>
+        cell.Trim().ToLowerInvariant()
+            is ""
+                or "-"
+                or "–"
+                or "n/a"
+                or "na"
+                or "no"
+                or "none"
+                or "null"
+                or "nein"
+                or "keine"
+                or "kein"
+                or "non"
+                or "aucun"
+                or "ninguno"
+                or "ninguna"
+                or "?";
 }

@@ -29,7 +29,18 @@ public sealed record ListRow(int Number, string[] Cells);
 /// <param name="Delimiter">Empty for spreadsheets and cards.</param>
 /// <param name="Encoding">In words; empty for spreadsheets.</param>
 /// <param name="Headings">As they stand in the file; empty texts where there are none.</param>
-public sealed record ListFile(string Name, string Kind, string Delimiter, string Encoding, bool Heading, string Country, ImmutableArray<string> Headings, ImmutableArray<ListColumn> Columns, ImmutableArray<ListRow> Rows, ImmutableArray<string> Notes)
+public sealed record ListFile(
+    string Name,
+    string Kind,
+    string Delimiter,
+    string Encoding,
+    bool Heading,
+    string Country,
+    ImmutableArray<string> Headings,
+    ImmutableArray<ListColumn> Columns,
+    ImmutableArray<ListRow> Rows,
+    ImmutableArray<string> Notes
+)
 {
     public const int LargestFile = DocumentReader.LargestFile;
     public const int MostRows = TableFile.MostRows;
@@ -39,7 +50,8 @@ public sealed record ListFile(string Name, string Kind, string Delimiter, string
     {
         var c = chosen ?? ListChoices.Guess;
         var name = DocumentReader.Shown(fileName);
-        if (bytes.Length > LargestFile) return Fail($"is larger than {LargestFile / 1024 / 1024} MB. Cut it into parts.");
+        if (bytes.Length > LargestFile)
+            return Fail($"is larger than {LargestFile / 1024 / 1024} MB. Cut it into parts.");
         try
         {
             var kind = FileKinds.Of(bytes, name);
@@ -47,24 +59,51 @@ public sealed record ListFile(string Name, string Kind, string Delimiter, string
             {
                 using var zip = new ZipArchive(new MemoryStream(bytes, false), ZipArchiveMode.Read);
                 kind = FileKinds.Inside(zip);
-                if (kind == FileKind.Xlsx && DocumentReader.Unpacked(zip) is null) return Fail("unpacks to more than it may. It was not opened.");
+                if (kind == FileKind.Xlsx && DocumentReader.Unpacked(zip) is null)
+                    return Fail("unpacks to more than it may. It was not opened.");
             }
             switch (kind)
             {
-                case FileKind.Empty: return Fail("is empty.");
-                case FileKind.Xlsx: return Table(name, "spreadsheet", "", "", [.. TableFile.Sheet(bytes)], c, []);
-                case FileKind.Card: return Cards(name, bytes, c);
+                case FileKind.Empty:
+                    return Fail("is empty.");
+                case FileKind.Xlsx:
+                    return Table(name, "spreadsheet", "", "", [.. TableFile.Sheet(bytes)], c, []);
+                case FileKind.Card:
+                    return Cards(name, bytes, c);
                 case FileKind.Csv or FileKind.Text:
                     var (text, encoding, guessed) = TextBytes.Decode(bytes, c.Encoding);
-                    var delimiter = c.Delimiter switch { null or "" => TableFile.Delimiter(text), "tab" => '\t', var d => d[0] };
+                    var delimiter = c.Delimiter switch
+                    {
+                        null or "" => TableFile.Delimiter(text),
+                        "tab" => '\t',
+                        var d => d[0],
+                    };
                     string[] notes = guessed ? [$"Not marked as {encoding}; read as such. Look at accents and signs."] : [];
                     return Table(name, "list", delimiter.ToString(), encoding, [.. TableFile.Rows(text, delimiter)], c, notes);
-                case FileKind.OldOffice: return Fail("is an old office file or locked with a password. Save it as .xlsx or .csv without a password.");
-                default: return Fail($"is {FileKinds.Say(kind)}. A list comes as .csv, .xlsx or .vcf.");
+                case FileKind.OldOffice:
+                    return Fail("is an old office file or locked with a password. Save it as .xlsx or .csv without a password.");
+                default:
+                    return Fail($"is {FileKinds.Say(kind)}. A list comes as .csv, .xlsx or .vcf.");
             }
         }
-        catch (UnreadableException e) { return Fail(e.Message); }
-        catch (Exception e) when (e is InvalidDataException or System.Xml.XmlException or IOException or FormatException or ArgumentException or InvalidOperationException or NotSupportedException or IndexOutOfRangeException or KeyNotFoundException or OverflowException or ExcelDataReader.Exceptions.ExcelReaderException)
+        catch (UnreadableException e)
+        {
+            return Fail(e.Message);
+        }
+        catch (Exception e)
+            when (e
+                    is InvalidDataException
+                        or System.Xml.XmlException
+                        or IOException
+                        or FormatException
+                        or ArgumentException
+                        or InvalidOperationException
+                        or NotSupportedException
+                        or IndexOutOfRangeException
+                        or KeyNotFoundException
+                        or OverflowException
+                        or ExcelDataReader.Exceptions.ExcelReaderException
+            )
         {
             return Fail("is damaged or not what its name says. Save it again and send the new one.");
         }
@@ -72,15 +111,28 @@ public sealed record ListFile(string Name, string Kind, string Delimiter, string
         Result<ListFile> Fail(string message) => Result<ListFile>.Fail($"{name} {message}");
     }
 
-    private static Result<ListFile> Table(string name, string kind, string delimiter, string encoding, List<string[]> all, ListChoices c, string[] notes)
+    private static Result<ListFile> Table(
+        string name,
+        string kind,
+        string delimiter,
+        string encoding,
+        List<string[]> all,
+        ListChoices c,
+        string[] notes
+    )
     {
-        var rows = all.Select((cells, i) => new ListRow(i + 1, [.. cells.Select(Unescaped)])).Where(r => r.Cells.Any(x => x.Length > 0)).ToList();
-        if (rows.Count == 0) return Result<ListFile>.Fail($"{name} has no rows in it.");
+        var rows = all.Select((cells, i) => new ListRow(i + 1, [.. cells.Select(Unescaped)]))
+            .Where(r => r.Cells.Any(x => x.Length > 0))
+            .ToList();
+        if (rows.Count == 0)
+            return Result<ListFile>.Fail($"{name} has no rows in it.");
         var cut = all.Count >= MostRows;
         var heading = c.Heading ?? ListColumns.IsHeading(rows[0].Cells);
         var head = heading ? rows[0].Cells : [];
-        if (heading) rows.RemoveAt(0);
-        if (rows.Count == 0) return Result<ListFile>.Fail($"{name} has a row of headings and nothing below it.");
+        if (heading)
+            rows.RemoveAt(0);
+        if (rows.Count == 0)
+            return Result<ListFile>.Fail($"{name} has a row of headings and nothing below it.");
         var country = c.Country ?? CountryOf(rows);
         var columns = ListColumns.Guess(head, rows.ConvertAll(r => r.Cells), country);
         var width = columns.Length;
@@ -88,29 +140,66 @@ public sealed record ListFile(string Name, string Kind, string Delimiter, string
         // What somebody gave to one column is taken from where it was guessed.
         foreach (var (i, said) in c.Columns)
             for (var k = 0; k < width; k++)
-                if (k != i && !c.Columns.ContainsKey(k) && corrected[k] == said && said is not (ListColumn.Note or ListColumn.LeaveOut)) corrected[k] = ListColumn.LeaveOut;
+                if (k != i && !c.Columns.ContainsKey(k) && corrected[k] == said && said is not (ListColumn.Note or ListColumn.LeaveOut))
+                    corrected[k] = ListColumn.LeaveOut;
         var headings = Enumerable.Range(0, width).Select(i => i < head.Length ? head[i] : "").ToImmutableArray();
         var mended = rows.Select(r => c.Mended.TryGetValue(r.Number, out var cells) ? r with { Cells = [.. cells] } : r);
-        return new ListFile(name, kind, delimiter, encoding, heading, country, headings, [.. corrected], [.. mended], cut ? [.. notes, $"Only the first {MostRows:N0} rows were read."] : [.. notes]);
+        return new ListFile(
+            name,
+            kind,
+            delimiter,
+            encoding,
+            heading,
+            country,
+            headings,
+            [.. corrected],
+            [.. mended],
+            cut ? [.. notes, $"Only the first {MostRows:N0} rows were read."] : [.. notes]
+        );
     }
 
     /// <summary>Our own lists come back with the sign that kept a spreadsheet from running a cell.</summary>
     private static string Unescaped(string cell) => cell.Trim() is ['\'', '=' or '+' or '-' or '@', ..] c ? c[1..] : cell.Trim();
 
     private static string CountryOf(List<ListRow> rows) =>
-        rows.Take(200).SelectMany(r => r.Cells).Select(c => c.StartsWith('+') ? Places.CountryOfPhone("+" + string.Concat(c.Where(char.IsAsciiDigit))) : Places.CountryOfPostcode(c))
-            .OfType<string>().GroupBy(c => c).OrderByDescending(g => g.Count()).FirstOrDefault()?.Key ?? "GB";
+        rows.Take(200)
+            .SelectMany(r => r.Cells)
+            .Select(c =>
+                c.StartsWith('+') ? Places.CountryOfPhone("+" + string.Concat(c.Where(char.IsAsciiDigit))) : Places.CountryOfPostcode(c)
+            )
+            .OfType<string>()
+            .GroupBy(c => c)
+            .OrderByDescending(g => g.Count())
+            .FirstOrDefault()
+            ?.Key
+        ?? "GB";
 
-    private static readonly string[] CardHeadings = ["Name", "Category", "Street", "Town", "Postcode", "Region", "Country", "Phone", "Email", "Website", "Contact", "Notes"];
+    private static readonly string[] CardHeadings =
+    [
+        "Name",
+        "Category",
+        "Street",
+        "Town",
+        "Postcode",
+        "Region",
+        "Country",
+        "Phone",
+        "Email",
+        "Website",
+        "Contact",
+        "Notes",
+    ];
 
     private static Result<ListFile> Cards(string name, byte[] bytes, ListChoices c)
     {
         var left = new List<string>();
         var (text, encoding, _) = TextBytes.Decode(bytes, c.Encoding);
         var cards = CardReader.Read(text, left);
-        if (cards.Length == 0) return Result<ListFile>.Fail($"{name} holds no whole address card.");
+        if (cards.Length == 0)
+            return Result<ListFile>.Fail($"{name} holds no whole address card.");
         List<string[]> rows = [CardHeadings];
-        foreach (var card in cards.Take(MostRows)) rows.Add(Row(card));
+        foreach (var card in cards.Take(MostRows))
+            rows.Add(Row(card));
         var cut = left.Count > 3 ? [.. left.Take(3), $"and {left.Count - 3} more"] : left;
         return Table(name, "address cards", "", encoding, rows, c with { Heading = true }, [.. cut]);
     }
@@ -123,7 +212,22 @@ public sealed record ListFile(string Name, string Kind, string Delimiter, string
         var address = card.Where(l => l.Name == "ADR").OrderByDescending(l => l.Is("work")).FirstOrDefault()?.Parts() ?? [];
         string At(int i) => i < address.Length ? address[i].Replace("\n", ", ") : "";
         var phone = card.Where(l => l.Name == "TEL" && !l.Is("fax")).OrderByDescending(l => l.Is("work")).FirstOrDefault()?.Text ?? "";
-        if (phone.StartsWith("tel:", StringComparison.OrdinalIgnoreCase)) phone = phone[4..].Split(';')[0];
-        return [organisation.Length > 0 ? organisation : full, First("CATEGORIES"), At(2), At(3), At(5), At(4), At(6), phone, First("EMAIL"), First("URL"), organisation.Length > 0 && full != organisation ? full : "", First("NOTE").Replace('\n', ' ')];
+        if (phone.StartsWith("tel:", StringComparison.OrdinalIgnoreCase))
+            phone = phone[4..].Split(';')[0];
+        return
+        [
+            organisation.Length > 0 ? organisation : full,
+            First("CATEGORIES"),
+            At(2),
+            At(3),
+            At(5),
+            At(4),
+            At(6),
+            phone,
+            First("EMAIL"),
+            First("URL"),
+            organisation.Length > 0 && full != organisation ? full : "",
+            First("NOTE").Replace('\n', ' '),
+        ];
     }
 }

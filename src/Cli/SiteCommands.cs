@@ -1,0 +1,157 @@
+using Plurimax.Design.Styling;
+using Plurimax.Design.Wordmarks;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Saying;
+using Plurimax.Making.Templates;
+using Plurimax.Publishing.Launching;
+using Plurimax.Publishing.Rendering;
+using Plurimax.Publishing.Sections;
+using Plurimax.Reading.Deciding;
+using Plurimax.Reading.Files;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
+
+namespace Plurimax.Cli;
+
+/// <summary>Commands that make sites as files, and check them.</summary>
+internal static class SiteCommands
+{
+    public static int ListLooks()
+    {
+        foreach (var l in Looks.All)
+            Console.WriteLine($"{l.Id, -12} {l.Name}: {l.Words}");
+        return 0;
+    }
+
+    public static int Compose(ComposeWish o)
+    {
+        var all = TradeCatalogue.Shipped();
+        var take = o.Take is > 0 and < 10_000 ? o.Take : throw new UsageException($"--take {o.Take} is not a number from 1 on.");
+        if (o.Look is { } l && Looks.Find(l) is null)
+            throw new UsageException($"there is no look “{l}”. There are {string.Join(", ", Looks.All.Select(x => x.Id))}.");
+        TradeTemplate trade;
+        FactSheet facts;
+        if (o.From is { } from)
+        {
+            var found = all.Search(from, 3);
+            if (found.Length == 0 || found[0].Score < TradeSearch.Sure)
+                return Usage.Fault(
+                    $"no trade fits “{from}” well enough."
+                        + $"{(found.Length > 0 ? $" Nearest: {string.Join(", ", found.Select(f => f.Trade.Id))}; name one with --trade." : "")}"
+                );
+            trade = o.Trade is { } given ? Find(given) : found[0].Trade;
+            facts = FactSheet.From(
+                o.Name ?? throw new UsageException("--name NAME is needed."),
+                o.Place ?? throw new UsageException("--place TOWN is needed.")
+            );
+        }
+        else
+        {
+            trade = Find(o.Trade ?? throw new UsageException("--trade ID is needed; plurimax trades lists them."));
+            var file = o.File ?? throw new UsageException("name one file of facts.");
+            if (!File.Exists(file))
+                return Usage.Fault($"{file}: there is no such file.");
+            var (read, problems) = FactsFile.Read(File.ReadAllText(file), TradeFacts.Of(trade), FactSource.File, confirmed: true);
+            foreach (var p in problems)
+                Console.Error.WriteLine($"{file}:{p.Line}: {p.Field}: {p.Message}");
+            if (problems.Count > 0)
+                return 2;
+            if (read.Name.Length == 0 || read.Town.Length == 0)
+                return Usage.Fault($"{file}: business.name and place.town are needed.");
+            facts = read;
+        }
+        var spoken = (o.Languages ?? trade.Language)
+            .Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+            .Select(l =>
+                all.InLanguage(trade, l)
+                ?? throw new UsageException($"{trade.Id} is not written in {l} yet. There is {string.Join(", ", all.Languages(trade))}.")
+            )
+            .DistinctBy(t => t.Language)
+            .ToList();
+        if (spoken.Count > 0)
+            trade = spoken[0];
+        if (o.Words is { Length: > 0 } said && LookWords.Of(said).Length == 0)
+            throw new UsageException($"--look-words knows {string.Join(", ", LookWords.All.Select(w => w.Id))}.");
+        var brands = (o.Brand ?? "")
+            .Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+            .Take(3)
+            .Select(b => Oklch.TryHex(b, out var hex) ? hex : throw new UsageException($"“{b}” is not a colour. Write it as #0e8a94."))
+            .ToList();
+        var site = Composer.Compose(
+            trade,
+            facts,
+            new Wishes(Look: o.Look, Brand: brands.FirstOrDefault(), Size: o.Size) { LookWords = o.Words },
+            take
+        );
+        site = site with { Look = site.Look with { Second = brands.ElementAtOrDefault(1), Third = brands.ElementAtOrDefault(2) } };
+        if (o.Mark is { } composition)
+            site = site with
+            {
+                Mark = Wordmark.Named(composition) is null
+                    ? throw new UsageException($"--mark knows {string.Join(", ", Wordmark.All.Select(c => c.Id))}.")
+                    : new SiteMark(composition),
+            };
+        foreach (var other in spoken.Skip(1))
+            site = Composer.WithLanguage(site, other, facts);
+        var files = SiteRenderer.Render(
+            site,
+            trade,
+            facts,
+            RenderSettings.Plain with
+            {
+                Mode = o.Anchors ? RenderMode.Anchored : RenderMode.Publish,
+            }
+        );
+        Write(files, o.Out);
+        if (o.Document is { } documentPath)
+            File.WriteAllText(documentPath, site.ToJson());
+        Console.WriteLine($"{files.Files.Count} files, {files.Size / 1024} KB, take {take}, look {site.Look.Id}: {o.Out}");
+        return 0;
+
+        TradeTemplate Find(string id) =>
+            all.Find(id)
+            ?? throw new UsageException($"there is no trade “{id}”. Nearest: {all.All.MinBy(t => EditDistance.Of(t.Id, id))!.Id}.");
+    }
+
+    private static void Write(SiteFiles files, string folder)
+    {
+        foreach (var (path, bytes) in files.Files)
+        {
+            var target = Path.Combine(folder, path);
+            Directory.CreateDirectory(Path.GetDirectoryName(target)!);
+            File.WriteAllBytes(target, bytes);
+        }
+    }
+
+    public static int Book(string tradeId, string look, string folder, string? document, bool anchors)
+    {
+        var trade = TradeCatalogue.Shipped().Find(tradeId) ?? throw new UsageException($"there is no trade “{tradeId}”.");
+        if (Looks.Find(look) is null)
+            throw new UsageException($"there is no look “{look}”. There are {string.Join(", ", Looks.All.Select(x => x.Id))}.");
+        var (site, facts, settings) = PatternBook.Make(trade, look);
+        Write(SiteRenderer.Render(site, trade, facts, settings with { Mode = anchors ? RenderMode.Anchored : settings.Mode }), folder);
+        if (document is not null)
+            File.WriteAllText(document, site.ToJson());
+        Console.WriteLine($"{site.Pages.Length} pages, look {look}: {folder}");
+        return 0;
+    }
+
+    public static int Check(string folder)
+    {
+        if (!Directory.Exists(folder))
+            return Usage.Fault($"{folder}: there is no such folder.");
+        var files = Directory
+            .EnumerateFiles(folder, "*", SearchOption.AllDirectories)
+            .ToDictionary(f => Path.GetRelativePath(folder, f).Replace('\\', '/'), File.ReadAllBytes);
+        var findings = Preflight.OfFiles(files).OrderByDescending(f => f.Severity).ToList();
+        foreach (var f in findings)
+            Console.WriteLine($"{(f.Severity == Severity.Blocker ? "blocker" : "warning")}  {f.Where}: {f.Message} {f.Mend} [{f.Rule}]");
+        Console.WriteLine(
+            $"{findings.Count(f => f.Severity == Severity.Blocker)} blockers, {findings.Count(f => f.Severity == Severity.Warning)} "
+                + $"warnings in {files.Count} files"
+        );
+        return findings.Any(f => f.Severity == Severity.Blocker) ? 1 : 0;
+    }
+}

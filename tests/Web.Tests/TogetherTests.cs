@@ -1,0 +1,215 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using Npgsql;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Sites;
+using Plurimax.Trades;
+using Plurimax.Work.Line;
+
+namespace Plurimax.Web.Tests;
+
+/// <summary>What several people do at the same moment.</summary>
+[Collection("app")]
+public class TogetherTests(App app)
+{
+    private Task<T> StoreAsync<T>(Func<SiteStore, Task<T>> act) => app.WithAsync(s => act(s.GetRequiredService<SiteStore>()));
+
+    [Fact]
+    public async Task New_sites_and_samples_leave_the_typical_stays_as_they_are()
+    {
+        var now = DateTimeOffset.UtcNow;
+        Task<System.Collections.Immutable.ImmutableArray<double>> TypicalAsync() => app.DbAsync(d => new StayHistory(d).TypicalAsync(now));
+        var before = await TypicalAsync();
+        var sites = new List<Site>();
+        for (var i = 0; i < 4; i++)
+            sites.Add(await app.SiteAsync($"Stays {i}"));
+        for (var i = 0; i < 4; i++)
+            sites.Add(await SampleAsync($"Stays sample {i}"));
+        // A sample that is moved about is nobody's work either.
+        foreach (var sample in sites.Where(s => s.IsSample))
+            await StoreAsync(async s =>
+            {
+                var read = (await s.FindAsync(sample.Id))!;
+                await s.MoveAsync(read, Station.Plan, "Mara Oake");
+                await s.MoveAsync(read, Station.Look, "Mara Oake");
+                return 0;
+            });
+        (await TypicalAsync()).ShouldBe(before);
+        var ids = sites.Where(s => !s.IsSample).Select(s => s.Id).ToList();
+        var moves = await app.DbAsync(d =>
+            d.Events.Where(e => ids.Contains(e.SiteId) && e.Kind == SiteEventKind.Station).Select(e => e.Station).ToListAsync()
+        );
+        // It never stood at a station before the one where it begins.
+        moves.ShouldBe([Station.Bench, Station.Bench, Station.Bench, Station.Bench]);
+    }
+
+    private Task<Site> SampleAsync(string name) =>
+        app.WithAsync(async s =>
+        {
+            var trades = s.GetRequiredService<TradeCatalogue>();
+            var client = new Client
+            {
+                Name = name,
+                // What only a listing said shows on a sample and waits on a real site.
+                Facts = FactSheet
+                    .From(name, "Hallow")
+                    .With("founded", new FactEntry(new TextValue("1987"), FactSource.Listing, false))
+                    .With("payment", new FactEntry(new ListValue(["Cash", "Card"]), FactSource.Listing, false))
+                    .With("phone", new FactEntry(new PhoneValue("+441632960111", "01632 960111"), FactSource.Listing, false)),
+                TradeId = "bicycle-repair",
+                CreatedAt = DateTimeOffset.UtcNow,
+            };
+            return await s.GetRequiredService<SiteStore>()
+                .CreateAsync(client, trades["bicycle-repair"], new Wishes(), "Mara Oake", null, null, sample: true);
+        });
+
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public async Task Passages_that_waited_come_in_although_somebody_saves_at_the_same_moment(bool becomesReal)
+    {
+        var site = becomesReal ? await SampleAsync("Waits Sample") : await app.SiteAsync("Waits", email: null);
+        var read = await app.DbAsync(d => d.Sites.AsNoTracking().Include(s => s.Client).SingleAsync(s => s.Id == site.Id));
+
+        var first = await StoreAsync(s => s.DocumentAsync(read));
+        var hidden = new HideSection("home.opening", true).Apply(first).Value!;
+
+        // Somebody else holds the site, and saves another heading once the facts are on their way.
+        await using var other = new NpgsqlConnection(app.Connection + ";Pooling=false");
+        await other.OpenAsync();
+        await using var theirs = await other.BeginTransactionAsync();
+        await RunAsync($"select 1 from sites where id = '{site.Id}' for update");
+        var facts = Task.Run(() => becomesReal ? MakeRealAsync(site.Id) : TellAsync(read.Client));
+        await WaitsForLockAsync();
+        await using var save = new NpgsqlCommand(
+            """
+            insert into revisions (site_id, number, parent, document, said, touched, who, at)
+            values ($1, 2, 1, $2::jsonb, 'Theirs', 'home.opening', 'Ivo Venn', now())
+            """,
+            other
+        )
+        {
+            Parameters =
+            {
+                new() { Value = site.Id },
+                new() { Value = hidden.ToJson() },
+            },
+        };
+        await save.ExecuteNonQueryAsync();
+        await RunAsync($"update sites set head = 2, last_revision = 2 where id = '{site.Id}'");
+        await theirs.CommitAsync();
+        await facts;
+
+        var (document, after) = await StoreAsync(async s =>
+        {
+            var found = (await s.FindAsync(site.Id))!;
+            return (await s.DocumentAsync(found), found);
+        });
+        document.FindSection("home.opening")!.Value.Section.Hidden.ShouldBeTrue("what the other one saved stays");
+        var made = await StoreAsync(s => Task.FromResult(s.Refreshed(after, document)));
+        made.ToJson().ShouldBe(document.ToJson(), "nothing waits any more");
+        after.Head.ShouldBe(3);
+
+        async Task RunAsync(string sql)
+        {
+            await using var command = new NpgsqlCommand(sql, other);
+            await command.ExecuteNonQueryAsync();
+        }
+    }
+
+    private Task<int> MakeRealAsync(Guid site) =>
+        StoreAsync(async s =>
+        {
+            await s.MakeRealAsync(site, "Mara Oake");
+            return 0;
+        });
+
+    private Task<int> TellAsync(Client client) =>
+        StoreAsync(async s =>
+        {
+            var fact = new FactEntry(new ListValue(["Cash", "Card"]), FactSource.Client, true);
+            var founded = new FactEntry(new TextValue("1987"), FactSource.Client, true);
+            var problem = await s.SaveFactsAsync(
+                client.Id,
+                client.FactsRevision,
+                f =>
+                    f.With("payment", fact)
+                        .With("founded", founded)
+                        .With("email", new FactEntry(new TextValue("a@b.example"), FactSource.Client, true)),
+                "Told",
+                "Mara Oake"
+            );
+            problem.ShouldBeNull();
+            return 0;
+        });
+
+    /// <summary>Until somebody in this database waits for a lock; fails after ten seconds, which is no measure of speed.</summary>
+    private async Task WaitsForLockAsync()
+    {
+        var until = DateTimeOffset.UtcNow.AddSeconds(10);
+        while (
+            await app.DbAsync(d =>
+                d.Database.SqlQuery<int>(
+                        $"select count(*)::int as \"Value\" from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'"
+                    )
+                    .SingleAsync()
+            ) == 0
+        )
+            (DateTimeOffset.UtcNow < until).ShouldBeTrue("nobody waits for the site");
+    }
+
+    [Fact]
+    public async Task A_site_read_before_a_letter_that_took_the_place_of_another_still_shows_what_it_is()
+    {
+        var site = await app.SiteAsync("Letters");
+        await TypeAsync(site.Id, "heading", "", "O", was: null);
+        var stale = await StoreAsync(s => s.FindAsync(site.Id));
+        // The next letter of the same stretch takes the place of the revision that was just read.
+        await TypeAsync(site.Id, "heading", "", "Op", was: "O");
+        (await app.DbAsync(d => d.Revisions.AnyAsync(r => r.SiteId == site.Id && r.Number == stale!.Head))).ShouldBeFalse();
+        var document = await StoreAsync(s => s.DocumentAsync(stale!));
+        document.FindSection("home.opening")!.Value.Section.Content.Heading.Text.ShouldBe("Op");
+        stale!.Head.ShouldBe(3);
+    }
+
+    [Fact]
+    public async Task Two_who_type_at_once_and_one_who_looks_are_never_refused()
+    {
+        var site = await app.SiteAsync("Both Type");
+        var mara = await app.SignInAsync();
+        async Task WriterAsync(string path, string who)
+        {
+            var text = "";
+            string? was = null;
+            foreach (var letter in "Wheels are trued by hand here.")
+            {
+                text += letter;
+                await TypeAsync(site.Id, path, who, text, was);
+                was = text;
+            }
+        }
+        var writing = Task.WhenAll(WriterAsync("heading", "Mara Oake"), WriterAsync("text", "Ivo Venn"));
+        do
+        {
+            (await mara.GetAsync($"/sites/{site.Id}/bench?leaf=home&section=home.opening")).Status.ShouldBe(System.Net.HttpStatusCode.OK);
+        } while (!writing.IsCompleted);
+        await writing;
+        var now = await StoreAsync(async s => await s.DocumentAsync((await s.FindAsync(site.Id))!));
+        var content = (OpeningContent)now.FindSection("home.opening")!.Value.Section.Content;
+        (content.Heading.Text, content.Text.Text).ShouldBe(("Wheels are trued by hand here.", "Wheels are trued by hand here."));
+    }
+
+    private async Task TypeAsync(Guid site, string path, string who, string text, string? was)
+    {
+        var outcome = await StoreAsync(async s =>
+        {
+            var there = (await s.DocumentAsync((await s.FindAsync(site))!)).FindSection("home.opening")!.Value.Section.Content;
+            var begun = was ?? there.Passages().First(p => p.Path == path).Passage.Text;
+            return await s.TypeAsync(site, "home.opening", path, begun, text, who.Length > 0 ? who : "Mara Oake");
+        });
+        outcome.Ok.ShouldBeTrue(outcome.Problem ?? outcome.Theirs);
+    }
+}
