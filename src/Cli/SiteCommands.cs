@@ -41,7 +41,7 @@ internal static class SiteCommands
                     $"no trade fits “{from}” well enough."
                         + $"{(found.Length > 0 ? $" Nearest: {string.Join(", ", found.Select(f => f.Trade.Id))}; name one with --trade." : "")}"
                 );
-            trade = o.Trade is { } given ? Find(given) : found[0].Trade;
+            trade = o.Trade is { } given ? Find(given) : all[found[0].Trade.Id];
             facts = FactSheet.From(
                 o.Name ?? throw new UsageException("--name NAME is needed."),
                 o.Place ?? throw new UsageException("--place TOWN is needed.")
@@ -112,7 +112,7 @@ internal static class SiteCommands
 
         TradeTemplate Find(string id) =>
             all.Find(id)
-            ?? throw new UsageException($"there is no trade “{id}”. Nearest: {all.All.MinBy(t => EditDistance.Of(t.Id, id))!.Id}.");
+            ?? throw new UsageException($"there is no trade “{id}”. Nearest: {all.Cards.MinBy(t => EditDistance.Of(t.Id, id))!.Id}.");
     }
 
     private static void Write(SiteFiles files, string folder)

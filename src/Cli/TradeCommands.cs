@@ -23,7 +23,7 @@ internal static class TradeCommands
         var all = TradeCatalogue.Shipped();
         if (words is null)
         {
-            foreach (var t in all.All)
+            foreach (var t in all.Cards)
                 Console.WriteLine($"{t.Id, -20} {t.Names.Title} ({t.Kind})");
             return 0;
         }

@@ -3,10 +3,11 @@ using Plurimax.Text;
 
 namespace Plurimax.Trades;
 
-/// <summary>All trades at hand, by id.</summary>
+/// <summary>All trades at hand, by id. Lists and searches work on cards; a template is read when it is named.</summary>
 public sealed class TradeCatalogue
 {
-    private readonly ImmutableSortedDictionary<string, TradeTemplate> _shipped;
+    private readonly Func<ImmutableSortedDictionary<string, TradeCard>> _cards;
+    private readonly Func<string, TradeTemplate?> _find;
     private volatile Own _own = Own.None;
 
     /// <param name="ById">Every version.</param>
@@ -16,41 +17,53 @@ public sealed class TradeCatalogue
         public static readonly Own None = new(ImmutableSortedDictionary<string, TradeTemplate>.Empty, []);
     }
 
-    public TradeCatalogue(IEnumerable<TradeTemplate> trades) =>
-        _shipped = trades.ToImmutableSortedDictionary(t => t.Id, t => t, StringComparer.Ordinal);
+    public TradeCatalogue(IEnumerable<TradeTemplate> trades)
+    {
+        var byId = trades.ToImmutableSortedDictionary(t => t.Id, t => t, StringComparer.Ordinal);
+        var cards = byId.ToImmutableSortedDictionary(t => t.Key, t => TradeCard.Of(t.Value), StringComparer.Ordinal);
+        (_cards, _find) = (() => cards, byId.GetValueOrDefault);
+    }
+
+    public TradeCatalogue(TradeShelf shelf) => (_cards, _find) = (() => shelf.Cards, shelf.Find);
 
     /// <summary>
     /// Trades that ship, then the newest version of each template of the agency. A translation is not listed beside the trade it
     /// translates.
     /// </summary>
-    public IEnumerable<TradeTemplate> All => _shipped.Values.Where(t => t.Translates is null).Concat(_own.Latest);
+    /// <exception cref="TradeFormatException">A template that ships is at fault.</exception>
+    public IEnumerable<TradeCard> Cards => _cards().Values.Where(t => t.Translates is null).Concat(_own.Latest.Select(TradeCard.Of));
+
+    /// <summary>The templates of <see cref="Cards"/>. Reads every one that nobody has named yet.</summary>
+    public IEnumerable<TradeTemplate> All => Cards.Select(c => this[c.Id]);
 
     /// <summary>The same trade in another language; null where nobody has written it yet.</summary>
     /// <param name="language">A language tag; only the language counts, "de" for "de-CH".</param>
     public TradeTemplate? InLanguage(TradeTemplate trade, string language)
     {
         var code = language.Split('-')[0];
-        return trade.Language.Split('-')[0] == code
-            ? trade
-            : _shipped.Values.FirstOrDefault(t => (t.Id == trade.Root || t.Translates == trade.Root) && t.Language.Split('-')[0] == code);
+        if (trade.Language.Split('-')[0] == code)
+            return trade;
+        return Kin(trade).FirstOrDefault(t => t.Language.Split('-')[0] == code) is { } card ? _find(card.Id) : null;
     }
 
     /// <summary>Languages in which a trade is written, its own first, as tags.</summary>
     public ImmutableArray<string> Languages(TradeTemplate trade) =>
         [
-            .. _shipped
-                .Values.Where(t => t.Id == trade.Root || t.Translates == trade.Root)
-                .Append(trade)
+            .. Kin(trade)
                 .Select(t => t.Language)
+                .Append(trade.Language)
                 .DistinctBy(l => l.Split('-')[0])
                 .OrderBy(l => l != trade.Language)
                 .ThenBy(l => l, StringComparer.Ordinal),
         ];
 
+    /// <summary>The shipped trade that a template is of, in all its languages.</summary>
+    private IEnumerable<TradeCard> Kin(TradeTemplate trade) => _cards().Values.Where(t => t.Id == trade.Root || t.Translates == trade.Root);
+
     public IEnumerable<TradeTemplate> Agency => _own.Latest;
 
     /// <summary>A template by its id; one of the agency in exactly that version.</summary>
-    public TradeTemplate? Find(string id) => _shipped.GetValueOrDefault(id) ?? _own.ById.GetValueOrDefault(id);
+    public TradeTemplate? Find(string id) => _own.ById.GetValueOrDefault(id) ?? _find(id);
 
     public TradeTemplate this[string id] => Find(id) ?? throw new KeyNotFoundException($"No trade template “{id}”.");
 
@@ -67,44 +80,14 @@ public sealed class TradeCatalogue
     /// </summary>
     public ImmutableArray<TradeMatch> Search(string query, int most = 5)
     {
-        var found = TradeSearch.Find(All, query, most);
-        return TradeLexicon.OfLabel(query) is { } known && Find(known.Id) is null
+        var found = TradeSearch.Find(Cards, query, most);
+        return TradeLexicon.OfLabel(query) is { } known && _cards().GetValueOrDefault(known.Id) is null
             ? [.. found.Select(m => m.Score is >= TradeSearch.Sure and < 1 ? m with { Score = TradeSearch.Sure - .05 } : m)]
             : found;
     }
 
-    /// <summary>The templates that ship with the application.</summary>
-    /// <exception cref="TradeFormatException">A template is at fault.</exception>
+    /// <summary>The templates that ship with the application, each read when it is named.</summary>
     public static TradeCatalogue Shipped() => ShippedOnce.Value;
 
-    /// <summary>One shipped template, without reading the others where nobody has yet.</summary>
-    public static TradeTemplate? ShippedOne(string id) =>
-        ShippedOnce.IsValueCreated ? ShippedOnce.Value.Find(id)
-        : Content.Text($"trades/{id}.yaml") is { } yaml ? new TradeReader(Content.Text).Read($"trades/{id}.yaml", yaml)
-        : null;
-
-    private static readonly Lazy<TradeCatalogue> ShippedOnce = new(() =>
-    {
-        var read = Content
-            .Names("trades/")
-            .AsParallel()
-            .AsOrdered()
-            .Select(file =>
-            {
-                try
-                {
-                    return (
-                        Trade: (TradeTemplate?)new TradeReader(Content.Text).Read(file, Content.Text(file)!),
-                        Problems: (IReadOnlyList<TradeProblem>)[]
-                    );
-                }
-                catch (TradeFormatException e)
-                {
-                    return (null, e.Problems);
-                }
-            })
-            .ToList();
-        var problems = read.SelectMany(r => r.Problems).ToList();
-        return problems.Count > 0 ? throw new TradeFormatException(problems) : new TradeCatalogue(read.Select(r => r.Trade!));
-    });
+    private static readonly Lazy<TradeCatalogue> ShippedOnce = new(() => new TradeCatalogue(new TradeShelf(TradeShelf.DefaultFolder())));
 }

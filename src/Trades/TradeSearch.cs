@@ -6,7 +6,7 @@ namespace Plurimax.Trades;
 
 /// <param name="Score">0 to 1; 1 is a name or synonym as it stands.</param>
 /// <param name="Matched">The name or synonym that came nearest.</param>
-public sealed record TradeMatch(TradeTemplate Trade, double Score, string Matched);
+public sealed record TradeMatch(TradeCard Trade, double Score, string Matched);
 
 /// <summary>Finds trades by name, synonym and in spite of typing errors.</summary>
 public static class TradeSearch
@@ -14,7 +14,7 @@ public static class TradeSearch
     /// <summary>Below this likeness a trade is not offered as found, only as one of the nearest.</summary>
     public const double Sure = 0.7;
 
-    public static ImmutableArray<TradeMatch> Find(IEnumerable<TradeTemplate> trades, string query, int most = 5)
+    public static ImmutableArray<TradeMatch> Find(IEnumerable<TradeCard> trades, string query, int most = 5)
     {
         var asked = Words(query);
         return asked.Length == 0
@@ -30,16 +30,13 @@ public static class TradeSearch
             ];
     }
 
-    private static readonly System.Runtime.CompilerServices.ConditionalWeakTable<
-        TradeTemplate,
-        List<(string Name, string[] Words)>
-    > Known = [];
+    private static readonly System.Runtime.CompilerServices.ConditionalWeakTable<TradeCard, List<(string Name, string[] Words)>> Known = [];
 
     /// <summary>
     /// The name that comes nearest; where every word asked for is in one name or another of the trade ("guitar and piano lessons"), it is
     /// taken for found.
     /// </summary>
-    private static TradeMatch Best(TradeTemplate trade, string[] asked)
+    private static TradeMatch Best(TradeCard trade, string[] asked)
     {
         var names = Known.GetValue(trade, t => [.. Names(t).Select(n => (n, Words(n))).Where(n => n.Item2.Length > 0)]);
         var best = names.Select(n => new TradeMatch(trade, Likeness(asked, n.Words), n.Name)).MaxBy(m => m.Score)!;
@@ -54,7 +51,7 @@ public static class TradeSearch
     /// <summary>
     /// A template of the agency is found by its own name only, so that it never comes up for a trade in place of the trade's own.
     /// </summary>
-    private static IEnumerable<string> Names(TradeTemplate t) =>
+    private static IEnumerable<string> Names(TradeCard t) =>
         t.Base is not null
             ? [t.Names.Title, t.Family.Replace('-', ' ')]
             :

@@ -16,7 +16,7 @@ public sealed class SectionsTests
 {
     public static TheoryData<string> AllLooks => [.. Looks.All.Select(l => l.Id)];
     private static readonly HtmlParser Parser = new();
-    private static readonly TradeTemplate Bicycles = TradeCatalogue.ShippedOne("bicycle-repair")!;
+    private static readonly TradeTemplate Bicycles = TradeCatalogue.Shipped().Find("bicycle-repair")!;
 
     [Fact]
     public void Every_kind_has_layouts_to_choose_from_a_glyph_and_a_style_for_each()

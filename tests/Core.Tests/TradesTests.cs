@@ -131,3 +131,55 @@ public class TradesTests
         (bank[1].Question, bank[1].Items[0], bank[1].Items[1].Text).ShouldBe(("A question?", ("first", "what it is"), ""));
     }
 }
+
+/// <summary>What is kept compiled is what was written, and no more is read than what is named.</summary>
+public sealed class TradeShelfTests : IDisposable
+{
+    private readonly string _folder = Directory.CreateTempSubdirectory("plurimax-shelf-").FullName;
+
+    public void Dispose() => Directory.Delete(_folder, recursive: true);
+
+    [Fact]
+    public void A_kept_template_is_the_one_that_was_written_to_the_letter()
+    {
+        var options = new System.Text.Json.JsonSerializerOptions { IncludeFields = true };
+        string Json(TradeTemplate t) => Sorted(System.Text.Json.JsonSerializer.SerializeToNode(t, options)).ToJsonString();
+        var ids = new TradeShelf(_folder).Cards.Keys.ToList();
+        ids.Count.ShouldBeGreaterThan(80);
+        var kept = new TradeShelf(_folder);
+        foreach (var id in ids.Where((_, i) => i % 7 == 0))
+            Json(kept.Find(id)!)
+                .ShouldBe(Json(new TradeReader(Content.Text).Read($"trades/{id}.yaml", Content.Text($"trades/{id}.yaml")!)));
+        kept.Cards.Count.ShouldBe(ids.Count);
+        System
+            .Text.Json.JsonSerializer.Serialize(kept.Cards)
+            .ShouldBe(System.Text.Json.JsonSerializer.Serialize(new TradeShelf(null).Cards));
+    }
+
+    /// <summary>The order of a dictionary says nothing.</summary>
+    private static System.Text.Json.Nodes.JsonNode Sorted(System.Text.Json.Nodes.JsonNode? node) =>
+        node switch
+        {
+            System.Text.Json.Nodes.JsonObject o => new System.Text.Json.Nodes.JsonObject(
+                o.OrderBy(p => p.Key, StringComparer.Ordinal)
+                    .Select(p => KeyValuePair.Create(p.Key, (System.Text.Json.Nodes.JsonNode?)Sorted(p.Value)))
+            ),
+            System.Text.Json.Nodes.JsonArray a => new System.Text.Json.Nodes.JsonArray([.. a.Select(Sorted)]),
+            null => System.Text.Json.Nodes.JsonValue.Create("null"),
+            _ => node.DeepClone(),
+        };
+
+    [Fact]
+    public void One_template_is_found_without_the_others_and_a_damaged_folder_costs_only_time()
+    {
+        new TradeShelf(_folder).Find("bakery")!.Id.ShouldBe("bakery");
+        Directory.GetFiles(_folder).Length.ShouldBe(1, "the one that was named, and no index");
+        _ = new TradeShelf(_folder).Cards;
+        foreach (var file in Directory.GetFiles(_folder))
+            File.WriteAllText(file, "{ half");
+        new TradeShelf(_folder).Find("bakery")!.Names.Title.ShouldBe(new TradeShelf(null).Find("bakery")!.Names.Title);
+        new TradeShelf(Path.Combine(_folder, "index.json", "not a folder")).Find("bakery").ShouldNotBeNull();
+        new TradeShelf(_folder).Find("no-such-trade").ShouldBeNull();
+        new TradeShelf(_folder).Find("../legal/GB.en").ShouldBeNull();
+    }
+}

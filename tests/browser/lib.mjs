@@ -1,12 +1,13 @@
 // What the browser tests share: the application on a database of its own, a browser, a static server, a tiny runner.
 import { chromium } from 'playwright-core';
-import { spawn, execFileSync } from 'node:child_process';
+import { execFile, execFileSync, spawn } from 'node:child_process';
 import { createServer } from 'node:http';
-import { mkdtempSync, readFileSync, statSync, existsSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { createRequire } from 'node:module';
+import { promisify } from 'node:util';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 export const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -46,6 +47,17 @@ export const startBrowser = () => chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--host-resolver-rules=MAP *.example 127.0.0.1'],
 });
+
+const cliDll = path.join(root, 'src/Cli/bin/Release/net10.0/Plurimax.Cli.dll');
+/** One command of ./plurimax, and what it printed. */
+export const cli = (...args) => execFileSync('dotnet', [cliDll, ...args], { encoding: 'utf8' });
+
+/** Many commands in one process, which reads the templates once. Leaves the event loop free, so that a browser may work meanwhile. */
+export async function cliMany(commands) {
+  const file = path.join(temporary('commands'), 'commands');
+  writeFileSync(file, commands.map((c) => JSON.stringify(c)).join('\n'));
+  await promisify(execFile)('dotnet', [cliDll, 'many', file], { encoding: 'utf8', maxBuffer: 64 << 20 });
+}
 
 /** Serves folders as plain files, nothing else: what any web server does. */
 export async function serve(folder) {

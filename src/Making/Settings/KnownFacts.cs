@@ -69,7 +69,7 @@ public static class KnownFacts
     }
 
     private static readonly Lazy<ImmutableHashSet<string>> OfTrades = new(() =>
-        [.. TradeCatalogue.Shipped().All.SelectMany(t => TradeFacts.Of(t)).Select(d => d.Id)]
+        [.. TradeCatalogue.Shipped().Cards.SelectMany(t => t.Asks)]
     );
 
     /// <summary>Names in the placeholders of a text that are no fact of any trade: mistyped, or gone.</summary>

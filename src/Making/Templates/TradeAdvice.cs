@@ -25,7 +25,12 @@ public static class TradeAdvice
         var found = new List<TradeSuggestion>();
         if (words.Length >= 3)
             foreach (var hit in TradeLexicon.Hits(query).OrderBy(h => h.At))
-                found.Add(new(trades.Find(hit.Trade.Id)?.Names.Title ?? hit.Trade.Names[0], $"“{hit.Name}” stands in the sentence"));
+                found.Add(
+                    new(
+                        trades.Cards.FirstOrDefault(c => c.Id == hit.Trade.Id)?.Names.Title ?? hit.Trade.Names[0],
+                        $"“{hit.Name}” stands in the sentence"
+                    )
+                );
         if (words.Length >= Sentence && found.Count == 0)
             foreach (var run in Runs(words).Where(r => trades.Search(r, 1) is [{ Score: >= TradeSearch.Sure + .1 }]).Take(3))
                 found.Add(new(trades.Search(run, 1)[0].Trade.Names.Title, $"“{run}” stands in the sentence"));
@@ -33,11 +38,9 @@ public static class TradeAdvice
         {
             // A bare word may be what is sold or what is worked on: trades whose names or services hold it.
             var bare = Letters.Fold(words[0]);
-            foreach (var t in trades.All.Where(t => t.Base is null))
+            foreach (var t in trades.Cards.Where(t => t.Base is null))
                 if (
-                    t
-                        .Services.Values.SelectMany(s => s.Names)
-                        .FirstOrDefault(n => Letters.Fold(n).Split(' ').Any(w => w.StartsWith(bare, StringComparison.Ordinal))) is
+                    t.Does.FirstOrDefault(n => Letters.Fold(n).Split(' ').Any(w => w.StartsWith(bare, StringComparison.Ordinal))) is
                     { } service
                 )
                     found.Add(new(t.Names.Title, $"does “{service.ToLowerInvariant()}”"));

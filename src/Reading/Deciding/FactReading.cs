@@ -88,7 +88,7 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
             .FirstOrDefault(t => t is not null);
         var template =
             trade is null ? null
-            : trades is null ? TradeCatalogue.ShippedOne(trade.Id)
+            : trades is null ? TradeCatalogue.Shipped().Find(trade.Id)
             : trades.Find(trade.Id);
         foreach (var frame in frames)
             found.AddRange(ServiceFinder.Find(frame, template));

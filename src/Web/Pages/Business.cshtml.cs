@@ -40,7 +40,7 @@ public sealed class BusinessModel(
     public Plurimax.Data.Site? Sample { get; private set; }
     public (string To, string Subject, string Body) Mail { get; private set; }
     public string? FreshLink { get; private set; }
-    public IEnumerable<TradeTemplate> Trades => trades.All.OrderBy(t => t.Names.Title, StringComparer.Ordinal);
+    public IEnumerable<TradeCard> Trades => trades.Cards.OrderBy(t => t.Names.Title, StringComparer.Ordinal);
 
     public string Problem(string field) => _problems.GetValueOrDefault(field, "");
 

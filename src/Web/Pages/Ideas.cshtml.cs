@@ -44,7 +44,7 @@ public sealed class IdeasModel(TradeCatalogue trades, IRegistrar registrar, Plur
             Problem = "Up to 120 characters in each box.";
             return;
         }
-        Trade = trades.Search(Words, 1).FirstOrDefault(m => m.Score >= TradeSearch.Sure)?.Trade;
+        Trade = trades.Search(Words, 1) is [{ Score: >= TradeSearch.Sure } match] ? trades[match.Trade.Id] : null;
         if (Trade is null)
         {
             Problem = $"No trade fits “{Words}”. Name the work in two to five words.";

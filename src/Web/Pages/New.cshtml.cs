@@ -96,7 +96,7 @@ public sealed class NewModel(
     public ImmutableArray<TradeMatch> Found { get; private set; } = [];
     public TradeTemplate? Chosen { get; private set; }
     public ImmutableArray<OldText> OldTexts { get; private set; } = [];
-    public int Count => trades.All.Count();
+    public int Count => trades.Cards.Count();
     public bool Sure => Found.Length > 0 && Found[0].Score >= TradeSearch.Sure;
 
     public string Problem(string field) => _problems.GetValueOrDefault(field, "");
@@ -105,6 +105,9 @@ public sealed class NewModel(
 
     /// <summary>Better words, where those typed found no trade for certain.</summary>
     public ImmutableArray<TradeSuggestion> Suggestions => Words.Length is > 0 and < 200 && !Sure ? TradeAdvice.Suggest(Words, trades) : [];
+
+    /// <summary>The template of a trade that was found; it is shown with more than its card holds.</summary>
+    public TradeTemplate Template(TradeCard card) => trades[card.Id];
 
     public ImmutableArray<string> Differs(TradeTemplate nearest) => TradeAdvice.Differs(nearest, TradeLexicon.OfLabel(Words));
 
@@ -116,7 +119,7 @@ public sealed class NewModel(
 
     [BindProperty]
     public string BeginFrom { get; set; } = "";
-    public IEnumerable<TradeTemplate> All => trades.All.Where(t => t.Base is null).OrderBy(t => t.Names.Title);
+    public IEnumerable<TradeCard> All => trades.Cards.Where(t => t.Base is null).OrderBy(t => t.Names.Title);
 
     /// <summary>Begins a template of the agency for a trade that has none.</summary>
     public async Task<IActionResult> OnPostBeginAsync()
@@ -411,12 +414,13 @@ public sealed class NewModel(
                     .Where(f => f.Trade.Kind == known.Kind)
                     .Concat(
                         trades
-                            .All.Where(t => t.Base is null && t.Kind == known.Kind && Found.All(f => f.Trade.Id != t.Id))
+                            .Cards.Where(t => t.Base is null && t.Kind == known.Kind && Found.All(f => f.Trade.Id != t.Id))
                             .Select(t => new TradeMatch(t, .35, KindOf(t.Kind)))
                     )
                     .Take(3),
             ];
-        Chosen = chosen is not null && Found.Any(f => f.Trade.Id == chosen) ? trades.Find(chosen) : Found.FirstOrDefault()?.Trade;
+        var first = chosen is not null && Found.Any(f => f.Trade.Id == chosen) ? chosen : Found.FirstOrDefault()?.Trade.Id;
+        Chosen = first is null ? null : trades.Find(first);
         TradeId =
             chosen is not null && chosen == Chosen?.Id ? chosen
             : Sure ? Chosen?.Id

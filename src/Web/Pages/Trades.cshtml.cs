@@ -14,7 +14,7 @@ namespace Plurimax.Web.Pages;
 public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db, TemplateDesk desk) : PageModel
 {
     public string Query { get; private set; } = "";
-    public List<TradeTemplate> All { get; private set; } = [];
+    public List<TradeCard> All { get; private set; } = [];
     public ImmutableArray<TradeMatch> Found { get; private set; } = [];
     public Dictionary<string, int> Sites { get; private set; } = [];
     public List<(Guid Id, string Name, string Trade)> Finished { get; private set; } = [];
@@ -25,7 +25,7 @@ public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db, TemplateDe
     private string Who => User.Identity?.Name ?? "somebody";
 
     /// <summary>What was found first; nothing is hidden by a search.</summary>
-    public IEnumerable<(TradeTemplate Trade, string? By)> Rows =>
+    public IEnumerable<(TradeCard Trade, string? By)> Rows =>
         Found
             .Select(f => (f.Trade, (string?)f.Matched))
             .Concat(All.Where(t => Found.All(f => f.Trade.Id != t.Id)).Select(t => (t, (string?)null)));
@@ -34,7 +34,7 @@ public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db, TemplateDe
     {
         Query = (q ?? "").Trim();
         Found = Query.Length is > 0 and < 200 ? trades.Search(Query) : [];
-        All = [.. trades.All.OrderBy(t => t.Base is null).ThenBy(t => t.Names.Title, StringComparer.Ordinal)];
+        All = [.. trades.Cards.OrderBy(t => t.Base is null).ThenBy(t => t.Names.Title, StringComparer.Ordinal)];
         Sites = (await db.Sites.Where(s => !s.IsSample).GroupBy(s => s.TradeId).Select(g => new { g.Key, Count = g.Count() }).ToListAsync())
             .GroupBy(g => TradeTemplate.FamilyOf(g.Key))
             .ToDictionary(g => g.Key, g => g.Sum(x => x.Count));

@@ -63,8 +63,8 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     public bool Owner => User.IsInRole("owner");
     public string Who => User.Identity?.Name ?? "somebody";
     public List<StandardRow> Standards { get; private set; } = [];
-    public IEnumerable<TradeTemplate> Trades =>
-        trades.All.Where(t => t.Language.StartsWith("en", StringComparison.Ordinal)).OrderBy(t => t.Names.Title);
+    public IEnumerable<TradeCard> Trades =>
+        trades.Cards.Where(t => t.Language.StartsWith("en", StringComparison.Ordinal)).OrderBy(t => t.Names.Title);
     public List<(Guid Id, string Name)> Sites { get; private set; } = [];
     public ImmutableArray<MatrixColumn> Columns { get; private set; } = [];
     public List<MatrixRow> Rows { get; private set; } = [];

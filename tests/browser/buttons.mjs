@@ -1,0 +1,117 @@
+// Every button of every screen is pressed once in a real browser; one that changes nothing that a person could see is at fault.
+// Screens are the routes of the pages themselves, so that a new one is pressed without being named here.
+import { readFileSync, readdirSync } from 'node:fs';
+import path from 'node:path';
+import { base, equal, root, signIn, test, truth } from './lib.mjs';
+
+/** Routes whose way leads through something that the demo does not hold, each with where it is pressed instead. */
+const elsewhere = {
+  '/answers/{token}': 'road', '/proof/{token}': 'road', '/plans/{token}': 'looks', '/looks/{token}': 'looks', '/sample/{token}': 'road',
+  '/agree/{token}': 'road', '/signin': 'every stage', '/fault': 'shows no button', '/prospects/import/{id:guid}': 'road', '/batches/{id:guid}': 'road',
+  '/rollouts/{id:guid}': 'standards', '/trades/{family}': 'screens', '/erase': 'road', '/clients/{id:guid}/merge/{other:guid}': 'road',
+};
+/** Buttons that act on another device or leave the application, by their words. */
+const leaves = /^(Sign out)/;
+
+const routes = () => readdirSync(path.join(root, 'src/Web/Pages'), { recursive: true })
+  .filter((f) => f.endsWith('.cshtml'))
+  .map((f) => /^@page "([^"]+)"/m.exec(readFileSync(path.join(root, 'src/Web/Pages', f), 'utf8'))?.[1])
+  .filter(Boolean)
+  .sort();
+
+/** What a person can see or hear of: the text, what is open, chosen, typed in or in focus, but no token of a form. */
+const seen = () => {
+  const shown = [...document.querySelectorAll('input:not([type=hidden]),textarea,select,details,dialog')].map((e) =>
+    e.matches('details,dialog') ? e.open : e.type === 'checkbox' || e.type === 'radio' ? e.checked : e.value);
+  const classes = [...document.querySelectorAll('[class],[aria-pressed],[aria-expanded],[hidden],[style]')].map((e) =>
+    `${e.className?.baseVal ?? e.className}${e.getAttribute('aria-pressed')}${e.getAttribute('aria-expanded')}${e.hidden}${e.getAttribute('style')}`);
+  const frames = [...document.querySelectorAll('iframe')].map((f) => f.src);
+  return JSON.stringify([location.href, document.body.innerText, shown, classes, frames, document.activeElement?.id, document.querySelectorAll('*').length]);
+};
+
+/** Buttons in sight, the first of those that do the same: same words, same handler. */
+const buttons = () => {
+  const kinds = new Set(), found = [];
+  const all = [...document.querySelectorAll('button:not([disabled]),summary,input[type=submit]')];
+  for (const [at, b] of all.entries()) {
+    if (b.closest('dialog:not([open])') || !b.checkVisibility({ visibilityProperty: true, contentVisibilityAuto: true })) continue;
+    const words = (b.getAttribute('aria-label') ?? b.innerText ?? '').replace(/\s+/g, ' ').trim();
+    const handler = new URLSearchParams((b.getAttribute('formaction') ?? b.form?.getAttribute('action') ?? '').split('?')[1] ?? '').get('handler') ?? '';
+    const kind = `${b.tagName} ${handler} ${words.replace(/[“”0-9].*/, '')} ${b.closest('section,aside,nav')?.className.split(' ')[0] ?? ''}`;
+    if (kinds.has(kind)) continue;
+    kinds.add(kind);
+    found.push({ at, words, handler });
+  }
+  return found;
+};
+
+export default async function (browser, app) {
+  const one = (sql) => app.psql(sql).trim().split('\n')[0];
+  // The client with most to show; a published one for what comes after the launch.
+  const site = one("select s.id from sites s join clients c on c.id = s.client_id where c.name = 'Harrowgate Cycle Works' and not s.is_sample");
+  const live = one("select id from sites where live_release_id is not null and not is_sample order by slug limit 1");
+  const client = one(`select client_id from sites where id = '${site}'`);
+  const standard = one("select id from standards where retired_at is null order by name limit 1");
+  const screens = routes().filter((r) => !(r in elsewhere)).flatMap((r) => {
+    if (r.startsWith('/sites/')) {
+      const ids = /handoff|care|launch|proof/.test(r) ? [live] : [site];
+      const query = r.endsWith('/layouts') || r.endsWith('/copy') ? '?section=home.services' : r.endsWith('/add') ? '?leaf=home' : r.endsWith('/bench/page') ? '?leaf=services' : '';
+      return ids.map((id) => r.replace('{id:guid}', id) + query);
+    }
+    if (r.startsWith('/clients/')) return [r.replace('{id:guid}', client)];
+    if (r === '/standards/{id:guid}') return standard ? [r.replace('{id:guid}', standard)] : [];
+    if (r === '/standards/{at}/impact') return ['/standards/agency/impact'];
+    return [r.replace(/\/\{[^}]*\?\}/, '')];
+  });
+  truth(screens.length > 35, `only ${screens.length} screens`);
+
+  const idle = [], broken = [];
+  let pressed = 0;
+  const work = [...screens];
+  const worker = async () => {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    let page = await context.newPage();
+    await signIn(page);
+    for (let screen = work.shift(); screen; screen = work.shift()) {
+      const open = async () => {
+        await page.goto(base + screen, { waitUntil: 'load' });
+        // What the page builds by script is there once its keys are listed.
+        await page.waitForFunction(() => window.Alpine !== undefined).catch(() => {});
+      };
+      await open();
+      for (const { at, words, handler } of await page.evaluate(buttons)) {
+        if (leaves.test(words)) continue;
+        await open();
+        const button = page.locator('button:not([disabled]),summary,input[type=submit]').nth(at);
+        if (!(await button.isVisible().catch(() => false))) continue; // gone with an earlier press
+        const where = `${screen.replace(/[0-9a-f-]{36}/g, '…')} “${words}”${handler && ` (${handler})`}`;
+        const before = await page.evaluate(seen);
+        let effect = false;
+        const noted = () => { effect = true; };
+        const answered = (r) => { if (r.status() >= 500 || r.status() === 400 || r.status() === 404) broken.push(`${where}: ${r.status()} ${r.url().replace(base, '')}`); };
+        page.once('download', noted);
+        page.once('filechooser', noted);
+        page.once('dialog', (d) => { noted(); d.dismiss().catch(() => {}); });
+        page.once('popup', noted);
+        page.on('response', answered);
+        await button.click({ timeout: 3000 }).catch((e) => broken.push(`${where}: cannot be pressed: ${String(e).split('\n')[0].slice(0, 120)}`));
+        pressed++;
+        const changed = page.waitForFunction(([was, fn]) => (0, eval)(`(${fn})`)() !== was, [before, seen.toString()], { timeout: 2500, polling: 60 }).then(() => true, () => false);
+        // A new document is an effect only if it shows something else: most posts lead back to the page that they came from.
+        const same = !(await changed) && !effect && (await page.evaluate(seen).catch(() => '')) === before;
+        if (same) idle.push(where);
+        page.off('response', answered);
+        page.removeAllListeners('download');
+        page.removeAllListeners('filechooser');
+        page.removeAllListeners('dialog');
+        page.removeAllListeners('popup');
+        if (page.isClosed()) page = await context.newPage();
+      }
+    }
+    await context.close();
+  };
+  await Promise.all([worker(), worker()]);
+  await test(`${pressed} buttons of ${screens.length} screens have a visible effect`, () => equal(idle, []));
+  await test('no button leads to a fault or an address that is not there', () => equal(broken.slice(0, 20), []));
+  truth(pressed > 150, `only ${pressed} buttons were pressed`);
+}
