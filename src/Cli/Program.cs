@@ -3,17 +3,8 @@ using System.Text;
 using Plurimax.Cli;
 using Plurimax.Design.Styling;
 using Plurimax.Design.Wordmarks;
-using Plurimax.Making.Composing;
-using Plurimax.Making.Saying;
-using Plurimax.Making.Templates;
-using Plurimax.Publishing.Launching;
-using Plurimax.Publishing.Rendering;
-using Plurimax.Publishing.Sections;
-using Plurimax.Reading.Deciding;
 using Plurimax.Reading.Files;
 using Plurimax.Sites;
-using Plurimax.Text;
-using Plurimax.Trades;
 
 // Exit codes: 0 done, 1 findings or nothing found, 2 wrong use or unreadable input.
 Console.OutputEncoding = new UTF8Encoding(false);

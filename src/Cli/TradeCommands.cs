@@ -1,14 +1,6 @@
-using Plurimax.Design.Styling;
-using Plurimax.Design.Wordmarks;
 using Plurimax.Facts;
-using Plurimax.Making.Composing;
-using Plurimax.Making.Saying;
 using Plurimax.Making.Templates;
-using Plurimax.Publishing.Launching;
-using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
-using Plurimax.Reading.Deciding;
-using Plurimax.Reading.Files;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;

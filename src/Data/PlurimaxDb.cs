@@ -6,9 +6,6 @@ using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
-using Plurimax.Data.Likeness;
-using Plurimax.Data.Sites;
-using Plurimax.Data.Standards;
 using Plurimax.Sites;
 
 namespace Plurimax.Data;

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Plurimax.Text;
 
 namespace Plurimax.Trades;
 

@@ -50,11 +50,7 @@ public sealed class TradeShelf
     /// <exception cref="TradeFormatException">It is at fault.</exception>
     public TradeTemplate? Find(string id) =>
         _read
-            .GetOrAdd(
-                id,
-                static (i, shelf) => new Lazy<TradeTemplate?>(() => Exists(i) ? shelf.Load($"trades/{i}.yaml") : null),
-                this
-            )
+            .GetOrAdd(id, static (i, shelf) => new Lazy<TradeTemplate?>(() => Exists(i) ? shelf.Load($"trades/{i}.yaml") : null), this)
             .Value;
 
     private static bool Exists(string id) => !id.Contains('/') && Content.Bytes($"trades/{id}.yaml") is not null;

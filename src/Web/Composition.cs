@@ -14,6 +14,7 @@ using Plurimax.Trades;
 using Plurimax.Web.Batches;
 using Plurimax.Web.Benching;
 using Plurimax.Web.Briefing;
+using Plurimax.Web.Care;
 using Plurimax.Web.Clients;
 using Plurimax.Web.Demo;
 using Plurimax.Web.Hosting;
@@ -24,6 +25,7 @@ using Plurimax.Web.Planning;
 using Plurimax.Web.Proofs;
 using Plurimax.Web.Prospecting;
 using Plurimax.Web.RollOuts;
+using Plurimax.Web.Shared;
 using Plurimax.Web.Templates;
 
 namespace Plurimax.Web;
@@ -86,6 +88,7 @@ public static class Composition
         services.AddScoped<SiteStatus>();
         services.AddScoped<DemoData>();
         services.AddSingleton<Sheets>();
+        services.AddSingleton<SheetHost>();
         services.AddSingleton(new SiteAddresses(config["SitesHost"] ?? "sites.localhost", config["PublicPort"]));
         services.AddSingleton<PublishedSites>();
         services.AddScoped<PhotoDesk>();
@@ -185,7 +188,7 @@ public static class Composition
         app.UseAuthorization();
         app.MapRazorPages();
         app.MapHealthChecks("/health").AllowAnonymous();
-        Sheets.Map(app);
+        SheetHost.Map(app);
         BenchEndpoints.Map(app);
         AgencyBrand.Map(app);
     }
@@ -208,31 +211,6 @@ public static class Composition
         if (demo)
             await scope.ServiceProvider.GetRequiredService<DemoData>().LoadAsync();
     }
-}
-
-/// <summary>Everything that answers without sign-in. Published sites are served apart, by host name, in <see cref="SiteHost"/>.</summary>
-public static class PublicEndpoints
-{
-    public static readonly string[] Pages =
-    [
-        "/SignIn",
-        "/Fault",
-        "/ClientProof",
-        "/Answers",
-        "/Agree",
-        "/Sample",
-        "/Lookbook",
-        "/AgreePlan",
-    ];
-
-    /// <summary>
-    /// Views of unpublished sheets: reached by a signed or a proof token in the path, since a sandboxed frame sends no cookie.
-    /// </summary>
-    public const string Sheet = "/sheet/{token}/{**path}";
-    public const string ProofSheet = "/proof/{token}/sheet/{**path}";
-    public const string LookSheet = "/looks/{token}/sheet/{look:int}/{**path}";
-    public const string Brand = AgencyBrand.Path;
-    public const string SampleSheet = "/sample/{token}/sheet/{**path}";
 }
 
 internal sealed class DatabaseHealth(PlurimaxDb db) : Microsoft.Extensions.Diagnostics.HealthChecks.IHealthCheck

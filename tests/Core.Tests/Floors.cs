@@ -35,7 +35,12 @@ internal static class Floors
     /// <summary>Pairs of namespaces of one assembly of which a type of the first uses a type of the second, with one such use.</summary>
     public static Dictionary<(string From, string To), string> UsesBetweenNamespaces(string assembly)
     {
-        using var read = AssemblyDefinition.ReadAssembly(assembly);
+        using var resolver = new DefaultAssemblyResolver();
+        resolver.AddSearchDirectory(Path.GetDirectoryName(assembly));
+        var runtime = Path.GetDirectoryName(typeof(object).Assembly.Location)!;
+        resolver.AddSearchDirectory(runtime);
+        resolver.AddSearchDirectory(runtime.Replace("Microsoft.NETCore.App", "Microsoft.AspNetCore.App", StringComparison.Ordinal));
+        using var read = AssemblyDefinition.ReadAssembly(assembly, new ReaderParameters { AssemblyResolver = resolver });
         var own = read.Name.Name;
         var uses = new Dictionary<(string, string), string>();
         foreach (var type in read.MainModule.GetTypes())

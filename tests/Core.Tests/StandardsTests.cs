@@ -347,7 +347,7 @@ public partial class StandardsTests
     public void The_weight_of_a_check_follows_its_setting_and_what_guards_the_truth_cannot_be_turned_off()
     {
         var site = Composer.Compose(Trade, FactSheet.From("Bell", "Hallow"), new Wishes());
-        ImmutableArray<Plurimax.Publishing.Launching.Finding> Check(string value) =>
+        ImmutableArray<Finding> Check(string value) =>
             Preflight.Check(
                 new PreflightInput(
                     site,

@@ -6,6 +6,7 @@ using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
+using Plurimax.Web.Care;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Jobs;
 using Plurimax.Web.Launching;

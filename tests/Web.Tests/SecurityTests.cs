@@ -4,7 +4,7 @@ using Microsoft.Extensions.DependencyInjection;
 using Plurimax.Data;
 using Plurimax.Sites;
 using Plurimax.Web.Lookbooks;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Tests;
 

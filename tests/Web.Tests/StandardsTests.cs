@@ -13,6 +13,7 @@ using Plurimax.Sites;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Launching;
 using Plurimax.Web.RollOuts;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Tests;

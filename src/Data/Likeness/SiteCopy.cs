@@ -1,7 +1,7 @@
 using Plurimax.Making.Likeness;
 using Plurimax.Sites;
 
-namespace Plurimax.Data.Likeness;
+namespace Plurimax.Data;
 
 /// <summary>
 /// What is known of the copy of a site without reading the site: which wordings it uses, its shingles and their sketch, and its words.

@@ -787,7 +787,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("intakes", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+            modelBuilder.Entity("Plurimax.Data.SiteCopy", b =>
                 {
                     b.Property<Guid>("SiteId")
                         .HasColumnType("uuid")
@@ -1858,11 +1858,11 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+            modelBuilder.Entity("Plurimax.Data.SiteCopy", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", null)
                         .WithOne()
-                        .HasForeignKey("Plurimax.Data.Likeness.SiteCopy", "SiteId")
+                        .HasForeignKey("Plurimax.Data.SiteCopy", "SiteId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_copies_sites_site_id");

@@ -787,7 +787,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("intakes", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+            modelBuilder.Entity("Plurimax.Data.SiteCopy", b =>
                 {
                     b.Property<Guid>("SiteId")
                         .HasColumnType("uuid")
@@ -1583,7 +1583,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("revisions", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.KeptLook", b =>
+            modelBuilder.Entity("Plurimax.Data.KeptLook", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1622,7 +1622,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("kept_looks", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentLookbook", b =>
+            modelBuilder.Entity("Plurimax.Data.SentLookbook", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1705,7 +1705,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("lookbooks", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentPlan", b =>
+            modelBuilder.Entity("Plurimax.Data.SentPlan", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -2073,11 +2073,11 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+            modelBuilder.Entity("Plurimax.Data.SiteCopy", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", null)
                         .WithOne()
-                        .HasForeignKey("Plurimax.Data.Likeness.SiteCopy", "SiteId")
+                        .HasForeignKey("Plurimax.Data.SiteCopy", "SiteId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_copies_sites_site_id");
@@ -2193,7 +2193,7 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_revisions_sites_site_id");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.KeptLook", b =>
+            modelBuilder.Entity("Plurimax.Data.KeptLook", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", null)
                         .WithMany()
@@ -2202,7 +2202,7 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_kept_looks_sites_site_id");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentLookbook", b =>
+            modelBuilder.Entity("Plurimax.Data.SentLookbook", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", "Site")
                         .WithMany()
@@ -2214,7 +2214,7 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentPlan", b =>
+            modelBuilder.Entity("Plurimax.Data.SentPlan", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", "Site")
                         .WithMany()

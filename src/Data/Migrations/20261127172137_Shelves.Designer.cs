@@ -799,7 +799,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("intakes", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+            modelBuilder.Entity("Plurimax.Data.SiteCopy", b =>
                 {
                     b.Property<Guid>("SiteId")
                         .HasColumnType("uuid")
@@ -1595,7 +1595,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("revisions", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.KeptLook", b =>
+            modelBuilder.Entity("Plurimax.Data.KeptLook", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1634,7 +1634,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("kept_looks", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SavedSection", b =>
+            modelBuilder.Entity("Plurimax.Data.SavedSection", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1675,7 +1675,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("saved_sections", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentLookbook", b =>
+            modelBuilder.Entity("Plurimax.Data.SentLookbook", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1758,7 +1758,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("lookbooks", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentPlan", b =>
+            modelBuilder.Entity("Plurimax.Data.SentPlan", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -2125,11 +2125,11 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+            modelBuilder.Entity("Plurimax.Data.SiteCopy", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", null)
                         .WithOne()
-                        .HasForeignKey("Plurimax.Data.Likeness.SiteCopy", "SiteId")
+                        .HasForeignKey("Plurimax.Data.SiteCopy", "SiteId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_copies_sites_site_id");
@@ -2245,7 +2245,7 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_revisions_sites_site_id");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.KeptLook", b =>
+            modelBuilder.Entity("Plurimax.Data.KeptLook", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", null)
                         .WithMany()
@@ -2254,7 +2254,7 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_kept_looks_sites_site_id");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentLookbook", b =>
+            modelBuilder.Entity("Plurimax.Data.SentLookbook", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", "Site")
                         .WithMany()
@@ -2266,7 +2266,7 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentPlan", b =>
+            modelBuilder.Entity("Plurimax.Data.SentPlan", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", "Site")
                         .WithMany()

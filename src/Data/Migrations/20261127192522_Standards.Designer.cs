@@ -804,7 +804,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("intakes", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+            modelBuilder.Entity("Plurimax.Data.SiteCopy", b =>
                 {
                     b.Property<Guid>("SiteId")
                         .HasColumnType("uuid")
@@ -1592,7 +1592,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("revisions", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.KeptLook", b =>
+            modelBuilder.Entity("Plurimax.Data.KeptLook", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1631,7 +1631,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("kept_looks", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SavedSection", b =>
+            modelBuilder.Entity("Plurimax.Data.SavedSection", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1681,7 +1681,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("saved_sections", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentLookbook", b =>
+            modelBuilder.Entity("Plurimax.Data.SentLookbook", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1764,7 +1764,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("lookbooks", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentPlan", b =>
+            modelBuilder.Entity("Plurimax.Data.SentPlan", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1833,7 +1833,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("sent_plans", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.Follow", b =>
+            modelBuilder.Entity("Plurimax.Data.Follow", b =>
                 {
                     b.Property<int>("Layer")
                         .HasColumnType("integer")
@@ -1869,7 +1869,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("follows", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.RollOut", b =>
+            modelBuilder.Entity("Plurimax.Data.RollOut", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1940,7 +1940,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("roll_outs", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.RollOutSite", b =>
+            modelBuilder.Entity("Plurimax.Data.RollOutSite", b =>
                 {
                     b.Property<Guid>("RollOutId")
                         .HasColumnType("uuid")
@@ -1995,7 +1995,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("roll_out_sites", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.SettingChange", b =>
+            modelBuilder.Entity("Plurimax.Data.SettingChange", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -2056,7 +2056,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("setting_changes", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.SettingDraft", b =>
+            modelBuilder.Entity("Plurimax.Data.SettingDraft", b =>
                 {
                     b.Property<int>("Layer")
                         .HasColumnType("integer")
@@ -2089,7 +2089,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("setting_drafts", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.SettingValue", b =>
+            modelBuilder.Entity("Plurimax.Data.SettingValue", b =>
                 {
                     b.Property<int>("Layer")
                         .HasColumnType("integer")
@@ -2135,7 +2135,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("settings", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.Standard", b =>
+            modelBuilder.Entity("Plurimax.Data.Standard", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -2175,7 +2175,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("standards", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.StandardVersion", b =>
+            modelBuilder.Entity("Plurimax.Data.StandardVersion", b =>
                 {
                     b.Property<int>("Layer")
                         .HasColumnType("integer")
@@ -2512,11 +2512,11 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+            modelBuilder.Entity("Plurimax.Data.SiteCopy", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", null)
                         .WithOne()
-                        .HasForeignKey("Plurimax.Data.Likeness.SiteCopy", "SiteId")
+                        .HasForeignKey("Plurimax.Data.SiteCopy", "SiteId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_copies_sites_site_id");
@@ -2632,7 +2632,7 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_revisions_sites_site_id");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.KeptLook", b =>
+            modelBuilder.Entity("Plurimax.Data.KeptLook", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", null)
                         .WithMany()
@@ -2641,7 +2641,7 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_kept_looks_sites_site_id");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentLookbook", b =>
+            modelBuilder.Entity("Plurimax.Data.SentLookbook", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", "Site")
                         .WithMany()
@@ -2653,7 +2653,7 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentPlan", b =>
+            modelBuilder.Entity("Plurimax.Data.SentPlan", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", "Site")
                         .WithMany()
@@ -2665,9 +2665,9 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.Follow", b =>
+            modelBuilder.Entity("Plurimax.Data.Follow", b =>
                 {
-                    b.HasOne("Plurimax.Data.Standards.Standard", null)
+                    b.HasOne("Plurimax.Data.Standard", null)
                         .WithMany()
                         .HasForeignKey("StandardId")
                         .OnDelete(DeleteBehavior.Cascade)
@@ -2675,9 +2675,9 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_follows_standards_standard_id");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.RollOutSite", b =>
+            modelBuilder.Entity("Plurimax.Data.RollOutSite", b =>
                 {
-                    b.HasOne("Plurimax.Data.Standards.RollOut", null)
+                    b.HasOne("Plurimax.Data.RollOut", null)
                         .WithMany()
                         .HasForeignKey("RollOutId")
                         .OnDelete(DeleteBehavior.Cascade)

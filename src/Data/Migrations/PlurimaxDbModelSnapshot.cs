@@ -801,7 +801,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("intakes", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+            modelBuilder.Entity("Plurimax.Data.SiteCopy", b =>
                 {
                     b.Property<Guid>("SiteId")
                         .HasColumnType("uuid")
@@ -1589,7 +1589,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("revisions", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.KeptLook", b =>
+            modelBuilder.Entity("Plurimax.Data.KeptLook", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1628,7 +1628,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("kept_looks", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SavedSection", b =>
+            modelBuilder.Entity("Plurimax.Data.SavedSection", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1678,7 +1678,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("saved_sections", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentLookbook", b =>
+            modelBuilder.Entity("Plurimax.Data.SentLookbook", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1761,7 +1761,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("lookbooks", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentPlan", b =>
+            modelBuilder.Entity("Plurimax.Data.SentPlan", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1830,7 +1830,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("sent_plans", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.Follow", b =>
+            modelBuilder.Entity("Plurimax.Data.Follow", b =>
                 {
                     b.Property<int>("Layer")
                         .HasColumnType("integer")
@@ -1866,7 +1866,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("follows", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.RollOut", b =>
+            modelBuilder.Entity("Plurimax.Data.RollOut", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -1937,7 +1937,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("roll_outs", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.RollOutSite", b =>
+            modelBuilder.Entity("Plurimax.Data.RollOutSite", b =>
                 {
                     b.Property<Guid>("RollOutId")
                         .HasColumnType("uuid")
@@ -1992,7 +1992,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("roll_out_sites", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.SettingChange", b =>
+            modelBuilder.Entity("Plurimax.Data.SettingChange", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
@@ -2053,7 +2053,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("setting_changes", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.SettingDraft", b =>
+            modelBuilder.Entity("Plurimax.Data.SettingDraft", b =>
                 {
                     b.Property<int>("Layer")
                         .HasColumnType("integer")
@@ -2086,7 +2086,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("setting_drafts", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.SettingValue", b =>
+            modelBuilder.Entity("Plurimax.Data.SettingValue", b =>
                 {
                     b.Property<int>("Layer")
                         .HasColumnType("integer")
@@ -2132,7 +2132,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("settings", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.Standard", b =>
+            modelBuilder.Entity("Plurimax.Data.Standard", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -2172,7 +2172,7 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("standards", (string)null);
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.StandardVersion", b =>
+            modelBuilder.Entity("Plurimax.Data.StandardVersion", b =>
                 {
                     b.Property<int>("Layer")
                         .HasColumnType("integer")
@@ -2509,11 +2509,11 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Likeness.SiteCopy", b =>
+            modelBuilder.Entity("Plurimax.Data.SiteCopy", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", null)
                         .WithOne()
-                        .HasForeignKey("Plurimax.Data.Likeness.SiteCopy", "SiteId")
+                        .HasForeignKey("Plurimax.Data.SiteCopy", "SiteId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_copies_sites_site_id");
@@ -2629,7 +2629,7 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_revisions_sites_site_id");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.KeptLook", b =>
+            modelBuilder.Entity("Plurimax.Data.KeptLook", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", null)
                         .WithMany()
@@ -2638,7 +2638,7 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_kept_looks_sites_site_id");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentLookbook", b =>
+            modelBuilder.Entity("Plurimax.Data.SentLookbook", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", "Site")
                         .WithMany()
@@ -2650,7 +2650,7 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Sites.SentPlan", b =>
+            modelBuilder.Entity("Plurimax.Data.SentPlan", b =>
                 {
                     b.HasOne("Plurimax.Data.Site", "Site")
                         .WithMany()
@@ -2662,9 +2662,9 @@ namespace Plurimax.Data.Migrations
                     b.Navigation("Site");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.Follow", b =>
+            modelBuilder.Entity("Plurimax.Data.Follow", b =>
                 {
-                    b.HasOne("Plurimax.Data.Standards.Standard", null)
+                    b.HasOne("Plurimax.Data.Standard", null)
                         .WithMany()
                         .HasForeignKey("StandardId")
                         .OnDelete(DeleteBehavior.Cascade)
@@ -2672,9 +2672,9 @@ namespace Plurimax.Data.Migrations
                         .HasConstraintName("fk_follows_standards_standard_id");
                 });
 
-            modelBuilder.Entity("Plurimax.Data.Standards.RollOutSite", b =>
+            modelBuilder.Entity("Plurimax.Data.RollOutSite", b =>
                 {
-                    b.HasOne("Plurimax.Data.Standards.RollOut", null)
+                    b.HasOne("Plurimax.Data.RollOut", null)
                         .WithMany()
                         .HasForeignKey("RollOutId")
                         .OnDelete(DeleteBehavior.Cascade)

@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using Plurimax.Facts;
 using Plurimax.Sites;
 
-namespace Plurimax.Data.Sites;
+namespace Plurimax.Data;
 
 /// <summary>A look put by: for one site as a favourite, or for all clients.</summary>
 public sealed class KeptLook

@@ -1,6 +1,5 @@
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Facts;
-using Plurimax.Sites;
 
 namespace Plurimax.Data.Sites;
 

@@ -11,8 +11,7 @@ using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
-using Plurimax.Web.Hosting;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Benching;
 

@@ -3,7 +3,7 @@ using System.Globalization;
 using System.Runtime.CompilerServices;
 using System.Threading.Channels;
 using Plurimax.Data.Sites;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Jobs;
 
 namespace Plurimax.Web.Benching;
 

@@ -6,6 +6,7 @@ using Plurimax.Reading;
 using Plurimax.Reading.Deciding;
 using Plurimax.Trades;
 using Plurimax.Web.Jobs;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Briefs;
 using Plurimax.Work.Line;
 

@@ -10,6 +10,7 @@ using Plurimax.Reading.Finders;
 using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Jobs;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Briefs;
 using Plurimax.Work.Line;
 

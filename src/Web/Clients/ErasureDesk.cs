@@ -5,10 +5,10 @@ using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
-using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Reading.Files;
 using Plurimax.Sites;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Privacy;
 
 namespace Plurimax.Web.Clients;

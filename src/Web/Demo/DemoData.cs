@@ -17,6 +17,7 @@ using Plurimax.Web.Launching;
 using Plurimax.Web.Proofs;
 using Plurimax.Web.Prospecting;
 using Plurimax.Web.RollOuts;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Demo;

@@ -14,6 +14,7 @@ using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Jobs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Hosting;
 

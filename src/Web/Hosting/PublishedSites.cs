@@ -6,7 +6,7 @@ using Npgsql;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Facts;
-using Plurimax.Web.Templates;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Hosting;
 
@@ -151,60 +151,5 @@ public sealed partial class PublishedSites(IServiceScopeFactory scopes, SiteAddr
             Interlocked.Exchange(ref _bytes, 0);
         }
         return _files[key] = served;
-    }
-}
-
-internal static class ContentTypes
-{
-    public static string Of(string path) =>
-        Path.GetExtension(path) switch
-        {
-            ".html" => "text/html; charset=utf-8",
-            ".css" => "text/css; charset=utf-8",
-            ".js" => "text/javascript; charset=utf-8",
-            ".svg" => "image/svg+xml",
-            ".woff2" => "font/woff2",
-            ".xml" => "application/xml; charset=utf-8",
-            ".txt" => "text/plain; charset=utf-8",
-            ".png" => "image/png",
-            ".webp" => "image/webp",
-            ".pdf" => "application/pdf",
-            _ => "application/octet-stream",
-        };
-}
-
-/// <summary>Hears from PostgreSQL that some node released something.</summary>
-internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory scopes, ILogger<ReleaseListener> log)
-    : ChannelListener(Channel, scopes, log)
-{
-    public const string Channel = "released";
-
-    /// <summary>Said on the channel where the agency's templates changed, instead of the site that was released.</summary>
-    public const string Templates = "templates changed";
-
-    private bool _templates;
-
-    protected override void Begun() => sites.Forget();
-
-    /// <summary>Said on the channel where many sites changed at once, instead of the slug of one.</summary>
-    public const string Many = "many sites";
-
-    protected override void Heard(string payload)
-    {
-        if (payload == Templates)
-            _templates = true;
-        else if (payload == Many)
-            sites.Forget();
-        else
-            sites.Forget(payload);
-    }
-
-    protected override async Task AfterAsync(CancellationToken stop)
-    {
-        if (!_templates)
-            return;
-        _templates = false;
-        using var fresh = Scopes.CreateScope();
-        await fresh.ServiceProvider.GetRequiredService<TemplateDesk>().LoadAsync(stop);
     }
 }

@@ -1,5 +1,6 @@
 using Microsoft.Extensions.Primitives;
 using Plurimax.Publishing.Rendering;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Hosting;
 

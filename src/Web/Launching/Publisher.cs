@@ -12,7 +12,7 @@ using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Trades;
 using Plurimax.Web.Hosting;
-using Plurimax.Web.RollOuts;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Launching;
 
@@ -190,5 +190,5 @@ public sealed class Publisher(
 
     /// <summary>Tells every node that a site was released.</summary>
     public Task NotifyAsync(Site site, CancellationToken cancel) =>
-        db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseListener.Channel}, {site.Slug})", cancel);
+        db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseChannel.Name}, {site.Slug})", cancel);
 }

@@ -9,6 +9,7 @@ using Plurimax.Facts;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Web.Jobs;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Lookbooks;

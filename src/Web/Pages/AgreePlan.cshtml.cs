@@ -3,6 +3,7 @@ using System.Text;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
+using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Making.Plans.Drawing;
@@ -10,6 +11,7 @@ using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Trades;
 using Plurimax.Web.Planning;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages;
 

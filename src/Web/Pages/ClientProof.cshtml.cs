@@ -10,6 +10,7 @@ using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages;
 

@@ -5,7 +5,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
-using Plurimax.Text;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Pages;
@@ -157,8 +157,6 @@ public sealed class IndexModel(PlurimaxDb db, StayHistory stays, SiteStatus stat
     }
 
     private static string F(double v) => Math.Round(v, 1).ToString(CultureInfo.InvariantCulture);
-
-    public static string Cut(string text, int most) => Letters.Cut(text, most);
 
     public string With(string? party) =>
         "?"

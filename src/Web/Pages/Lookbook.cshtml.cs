@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
+using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Design.Styling;
 using Plurimax.Facts;
@@ -9,6 +10,7 @@ using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Trades;
 using Plurimax.Web.Lookbooks;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages;
 

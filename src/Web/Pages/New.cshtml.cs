@@ -12,6 +12,7 @@ using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Briefing;
+using Plurimax.Web.Shared;
 using Plurimax.Web.Templates;
 
 namespace Plurimax.Web.Pages;
@@ -415,7 +416,7 @@ public sealed class NewModel(
                     .Concat(
                         trades
                             .Cards.Where(t => t.Base is null && t.Kind == known.Kind && Found.All(f => f.Trade.Id != t.Id))
-                            .Select(t => new TradeMatch(t, .35, KindOf(t.Kind)))
+                            .Select(t => new TradeMatch(t, .35, Labels.KindOf(t.Kind)))
                     )
                     .Take(3),
             ];
@@ -426,28 +427,4 @@ public sealed class NewModel(
             : Sure ? Chosen?.Id
             : null;
     }
-
-    public static string KindOf(BusinessKind kind) =>
-        kind switch
-        {
-            BusinessKind.AtCustomersPlace => "Works at the customer's place",
-            BusinessKind.ShopWithHours => "Shop or workshop with hours",
-            BusinessKind.FoodAndDrink => "Food and drink",
-            BusinessKind.ByAppointment => "By appointment",
-            BusinessKind.Practice => "Professional practice",
-            BusinessKind.Lodging => "Place to stay",
-            BusinessKind.Classes => "Classes and venues",
-            _ => "Maker, sells what it makes",
-        };
-
-    public static string Say(MainAction action) =>
-        action switch
-        {
-            MainAction.Write => "write through the form",
-            MainAction.Call => "call",
-            MainAction.Visit => "come by, with directions",
-            MainAction.Book => "book",
-            MainAction.Estimate => "ask for an estimate",
-            _ => "order or see prices",
-        };
 }

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Pages;

@@ -4,6 +4,7 @@ using Plurimax.Data.Sites;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Web.Jobs;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Planning;

@@ -4,6 +4,7 @@ using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Web.Jobs;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Proofs;

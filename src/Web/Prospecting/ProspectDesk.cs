@@ -8,6 +8,7 @@ using Plurimax.Reading;
 using Plurimax.Reading.Deciding;
 using Plurimax.Trades;
 using Plurimax.Web.Jobs;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Prospects;
 
 namespace Plurimax.Web.Prospecting;

@@ -9,6 +9,7 @@ using Plurimax.Publishing.Impact;
 using Plurimax.Publishing.Launching;
 using Plurimax.Sites;
 using Plurimax.Trades;
+using Plurimax.Web.Launching;
 
 namespace Plurimax.Web.RollOuts;
 

@@ -8,6 +8,7 @@ using Plurimax.Sites;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Jobs;
 using Plurimax.Web.Launching;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.RollOuts;
 
@@ -317,7 +318,7 @@ public sealed class RollOutDesk(
                 who,
                 cancel
             );
-        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseListener.Channel}, {ReleaseListener.Many})", cancel);
+        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseChannel.Name}, {ReleaseChannel.Many})", cancel);
         await transaction.CommitAsync(cancel);
         published.Forget();
         return (back, stay, values);

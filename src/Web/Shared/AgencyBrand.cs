@@ -1,7 +1,7 @@
 using Plurimax.Data.Sites;
 using Plurimax.Design.Styling;
 
-namespace Plurimax.Web;
+namespace Plurimax.Web.Shared;
 
 /// <summary>
 /// The agency's own colour on everything that clients see: a style sheet of four values, worked out so that all can be read.

@@ -1,6 +1,6 @@
 using Plurimax.Facts;
 
-namespace Plurimax.Web;
+namespace Plurimax.Web.Shared;
 
 /// <summary>The name that somebody behind a private link gave, remembered in their browser so that they give it once.</summary>
 public static class ClientName

@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Mvc.ModelBinding.Metadata;
 
-namespace Plurimax.Web;
+namespace Plurimax.Web.Shared;
 
 /// <summary>An empty box is an empty text, not an absent one.</summary>
 internal sealed class EmptyStaysEmpty : IDisplayMetadataProvider

@@ -3,7 +3,7 @@ using Microsoft.AspNetCore.Mvc.Rendering;
 using Microsoft.AspNetCore.Mvc.ViewFeatures;
 using Microsoft.AspNetCore.Razor.TagHelpers;
 
-namespace Plurimax.Web;
+namespace Plurimax.Web.Shared;
 
 /// <summary>
 /// Gives a posting form with an address of its own its antiforgery token: the framework's helper gives one to all other forms only.

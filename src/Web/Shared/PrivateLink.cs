@@ -2,7 +2,7 @@ using System.Security.Cryptography;
 using System.Text;
 using Microsoft.AspNetCore.WebUtilities;
 
-namespace Plurimax.Web;
+namespace Plurimax.Web.Shared;
 
 /// <summary>Links that let in whoever holds them: 256 random bits, of which only the SHA-256 is stored.</summary>
 public static class PrivateLink

@@ -6,10 +6,9 @@ using Plurimax.Data.Sites;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Trades;
-using Plurimax.Web.Hosting;
 using Plurimax.Work.Briefs;
 
-namespace Plurimax.Web;
+namespace Plurimax.Web.Shared;
 
 /// <summary>A page of one site: loads the site, its document and what the frame around it shows.</summary>
 public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : PageModel

@@ -8,7 +8,7 @@ using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Work.Line;
 
-namespace Plurimax.Web;
+namespace Plurimax.Web.Shared;
 
 /// <param name="Days">Whole days spent at each station, over all visits.</param>
 public sealed record SiteSummary(

@@ -9,7 +9,7 @@ using Plurimax.Making.Templates;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Templates;
 
@@ -168,7 +168,7 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
         await db.SaveChangesAsync();
         await LoadAsync();
         // Other nodes read them afresh as well.
-        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseListener.Channel}, {ReleaseListener.Templates})");
+        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseChannel.Name}, {ReleaseChannel.Templates})");
     }
 
     private async Task<string> FreeAsync(string wanted)

@@ -18,8 +18,7 @@ using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Benching;
 using Plurimax.Web.Briefing;
-using Plurimax.Web.Hosting;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
+using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Galleys;
 using Plurimax.Sites;
 using Plurimax.Text;
-using Plurimax.Web.Hosting;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -3,7 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Sites;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -3,8 +3,7 @@ using Plurimax.Data.Sites;
 using Plurimax.Design.Styling;
 using Plurimax.Publishing.Galleys;
 using Plurimax.Sites;
-using Plurimax.Web.Hosting;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -2,8 +2,9 @@ using System.Collections.Immutable;
 using Plurimax.Data.Sites;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
+using Plurimax.Text;
 using Plurimax.Web.Benching;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 
@@ -33,7 +34,7 @@ public sealed class BenchOutlineModel(SiteStore store, SiteStatus status, SiteAd
 
     /// <summary>The passages of a section that can be written in, with the beginning of what they say.</summary>
     public IEnumerable<(string Path, string Name, string Says)> Texts(Section s) =>
-        GalleryTexts(s).Select(p => (p.Path, GalleyView.NameOf(p.Path), IndexModel.Cut(Text.Plain(p.Passage).ReplaceLineEndings(" "), 70)));
+        GalleryTexts(s).Select(p => (p.Path, GalleyView.NameOf(p.Path), Letters.Cut(Text.Plain(p.Passage).ReplaceLineEndings(" "), 70)));
 
     private static IEnumerable<(string Path, Passage Passage)> GalleryTexts(Section s) =>
         GalleyView.Editable(s).Where(p => !p.Passage.IsEmpty);

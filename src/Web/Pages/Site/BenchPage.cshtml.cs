@@ -10,8 +10,7 @@ using Plurimax.Publishing.Finding;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
-using Plurimax.Web.Hosting;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

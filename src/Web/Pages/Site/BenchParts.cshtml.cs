@@ -6,8 +6,7 @@ using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Web.Benching;
-using Plurimax.Web.Hosting;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -5,7 +5,7 @@ using Plurimax.Design.Pictures;
 using Plurimax.Facts;
 using Plurimax.Sites;
 using Plurimax.Web.Briefing;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -6,7 +6,7 @@ using Plurimax.Making.Settings;
 using Plurimax.Reading.Files;
 using Plurimax.Sites;
 using Plurimax.Web.Briefing;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

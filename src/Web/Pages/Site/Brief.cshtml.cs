@@ -12,7 +12,7 @@ using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Briefing;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 
@@ -228,7 +228,7 @@ public sealed class BriefModel(
                 Site.ClientId,
                 revision,
                 f => fresh.Aggregate(f, (x, n) => x.With(n.Id, n.Entry)),
-                $"{fresh.Count} facts of {NameOf(group)}",
+                $"{fresh.Count} facts of {Labels.NameOf(group)}",
                 Who
             )
                 is { } clash
@@ -458,29 +458,4 @@ public sealed class BriefModel(
         Response.StatusCode = 422;
         return Page();
     }
-
-    public static string NameOf(FactGroup g) =>
-        g switch
-        {
-            FactGroup.Trade => "Of this trade",
-            FactGroup.Aims => "Aims and voice",
-            FactGroup.Brand => "Look and material",
-            FactGroup.Decisions => "Domain and decisions",
-            FactGroup.Address => "Address and area",
-            FactGroup.Services => "Services and prices",
-            _ => g.ToString(),
-        };
-
-    public static string SourceOf(FactSource s) =>
-        s switch
-        {
-            FactSource.Maker => "interview",
-            FactSource.Client => "client",
-            FactSource.File => "file",
-            FactSource.Document => "document",
-            FactSource.Listing => "listing",
-            FactSource.OldSite => "old site",
-            FactSource.Import => "import",
-            _ => "guess",
-        };
 }

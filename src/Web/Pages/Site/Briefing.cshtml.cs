@@ -5,7 +5,7 @@ using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Text;
 using Plurimax.Web.Briefing;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Briefs;
 
 namespace Plurimax.Web.Pages.Site;

@@ -6,7 +6,7 @@ using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Text;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using Plurimax.Data.Sites;
 using Plurimax.Making.Composing;
 using Plurimax.Sites;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

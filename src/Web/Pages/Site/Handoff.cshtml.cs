@@ -5,8 +5,8 @@ using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Publishing.Handoff;
 using Plurimax.Publishing.Sections;
-using Plurimax.Web.Hosting;
 using Plurimax.Web.Launching;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Pages.Site;

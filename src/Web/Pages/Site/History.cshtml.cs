@@ -3,8 +3,7 @@ using Microsoft.AspNetCore.Mvc;
 using Plurimax.Data.Sites;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
-using Plurimax.Web.Hosting;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -8,6 +8,7 @@ using Plurimax.Publishing.Sections;
 using Plurimax.Text;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Launching;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Pages.Site;

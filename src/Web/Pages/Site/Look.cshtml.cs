@@ -9,9 +9,8 @@ using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Web.Briefing;
-using Plurimax.Web.Hosting;
 using Plurimax.Web.Lookbooks;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -12,9 +12,8 @@ using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Web.Briefing;
-using Plurimax.Web.Hosting;
 using Plurimax.Web.Lookbooks;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

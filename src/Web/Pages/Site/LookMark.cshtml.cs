@@ -8,9 +8,8 @@ using Plurimax.Design.Wordmarks;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Web.Briefing;
-using Plurimax.Web.Hosting;
 using Plurimax.Web.Lookbooks;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
+using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
@@ -9,8 +10,8 @@ using Plurimax.Making.Plans.Drawing;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Text;
-using Plurimax.Web.Hosting;
 using Plurimax.Web.Planning;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 
@@ -43,7 +44,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     /// <summary>Its heading where the kind alone would not tell it from its neighbours.</summary>
     public string Title(Section s) =>
         s.Content is TextContent or LegalContent && Plain(s.Content.Heading) is { Length: > 0 } h
-            ? IndexModel.Cut(h, 22)
+            ? Letters.Cut(h, 22)
             : SectionKinds.Of(s.Content).Label;
 
     /// <summary>What the map says beside a section: hidden, the fact it waits for, or that somebody wrote in it.</summary>
@@ -252,7 +253,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
                 revision,
                 read.Value!.Name,
                 read.Value.Page,
-                $": {string.Join(", ", read.Value.Seen.Select(x => $"{IndexModel.Cut(x.Heading, 30)} as {x.Became.ToLowerInvariant()}"))}"
+                $": {string.Join(", ", read.Value.Seen.Select(x => $"{Letters.Cut(x.Heading, 30)} as {x.Became.ToLowerInvariant()}"))}"
             )
             : Refuse(read.Problem!);
     }

@@ -7,7 +7,7 @@ using Plurimax.Making.Plans.Drawing;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Text;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

@@ -6,8 +6,8 @@ using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Making.Saying;
 using Plurimax.Sites;
-using Plurimax.Web.Hosting;
 using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Pages.Site;

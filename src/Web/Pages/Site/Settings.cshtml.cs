@@ -5,8 +5,8 @@ using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Making.Settings;
-using Plurimax.Web.Hosting;
 using Plurimax.Web.RollOuts;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Site;
 

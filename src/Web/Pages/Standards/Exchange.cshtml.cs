@@ -4,7 +4,6 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
-using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Design.Styling;
 using Plurimax.Facts;

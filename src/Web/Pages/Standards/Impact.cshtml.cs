@@ -11,8 +11,9 @@ using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Impact;
 using Plurimax.Sites;
-using Plurimax.Web.Proofs;
+using Plurimax.Web.Launching;
 using Plurimax.Web.RollOuts;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Pages.Standards;
 

@@ -2,7 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Npgsql;
 using Plurimax.Data;
 
-namespace Plurimax.Web.Hosting;
+namespace Plurimax.Web.Jobs;
 
 /// <summary>Hears what any node says on a channel of PostgreSQL (NOTIFY). Comes back by itself when the connection is lost.</summary>
 public abstract class ChannelListener(string channel, IServiceScopeFactory scopes, ILogger log) : BackgroundService

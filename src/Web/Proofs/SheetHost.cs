@@ -15,45 +15,19 @@ using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Trades;
-using Plurimax.Web.Hosting;
 using Plurimax.Web.Lookbooks;
 using Plurimax.Web.Prospecting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Proofs;
 
-/// <summary>What a view of an unpublished site shows: its head, or its head in another look.</summary>
-/// <param name="Revision">An earlier version; null for the head.</param>
-/// <param name="Said">The head as it would be with these wishes done.</param>
-/// <param name="Cards">Sections laid out to choose from.</param>
-public sealed record SheetView(
-    Guid Site,
-    LookChoice? Look = null,
-    int? Revision = null,
-    SaidView? Said = null,
-    CardsView? Cards = null,
-    StandingView? Standing = null
-);
-
-/// <summary>A published site as it was released, or as it would be with what is in hand for a shared layer.</summary>
-public sealed record StandingView(SettingLayer Layer, string Scope, bool After);
-
-/// <param name="Page">The page that gains a section; its library.</param>
-/// <param name="Section">The section whose layouts are shown instead.</param>
-public sealed record CardsView(string Page, string? Section = null);
-
-/// <param name="Except">Codes of what was understood but is not wanted.</param>
-public sealed record SaidView(string Words, string Page, string? Section, ImmutableArray<string> Except);
-
 /// <summary>
 /// Serves unpublished sites for views inside the application. They run in a sandbox of their own origin,
-/// so that nothing on a client's site can act as the maker; the path carries a signed token instead of a cookie.
+/// so that nothing on a client's site can act as the maker.
 /// </summary>
-public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cache, IBlobStore blobs)
+public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blobs)
 {
-    private readonly ITimeLimitedDataProtector _tokens = protection.CreateProtector("sheet view").ToTimeLimitedDataProtector();
-
-    public string Url(SheetView view, string file = "index.html") =>
-        $"/sheet/{_tokens.Protect(JsonSerializer.Serialize(view, SiteDocument.Json), TimeSpan.FromHours(12))}/{file}";
+    private SheetView? Opened(string token) => tokens.Open(token);
 
     public static void Map(WebApplication app)
     {
@@ -62,7 +36,7 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
                 async (
                     string token,
                     string? path,
-                    Sheets sheets,
+                    SheetHost sheets,
                     PlurimaxDb db,
                     SiteStore store,
                     TakeStore takes,
@@ -71,15 +45,8 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
                     HttpContext http
                 ) =>
                 {
-                    SheetView view;
-                    try
-                    {
-                        view = JsonSerializer.Deserialize<SheetView>(sheets._tokens.Unprotect(token), SiteDocument.Json)!;
-                    }
-                    catch (Exception e) when (e is CryptographicException or JsonException)
-                    {
+                    if (sheets.Opened(token) is not { } view)
                         return Results.Text("This view has ended. Load the page around it again.", statusCode: 410);
-                    }
                     var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == view.Site);
                     return site is null
                         ? Results.NotFound()
@@ -93,7 +60,7 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
                 async (
                     string token,
                     string? path,
-                    Sheets sheets,
+                    SheetHost sheets,
                     ProofDesk desk,
                     TradeCatalogue trades,
                     SiteAddresses addresses,
@@ -126,7 +93,7 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
                     string token,
                     int look,
                     string? path,
-                    Sheets sheets,
+                    SheetHost sheets,
                     LookDesk desk,
                     TradeCatalogue trades,
                     SiteAddresses addresses,
@@ -161,7 +128,7 @@ public sealed class Sheets(IDataProtectionProvider protection, IMemoryCache cach
                 async (
                     string token,
                     string? path,
-                    Sheets sheets,
+                    SheetHost sheets,
                     ProspectDesk desk,
                     SiteStore store,
                     TakeStore takes,

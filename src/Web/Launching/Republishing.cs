@@ -12,9 +12,9 @@ using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Trades;
-using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 
-namespace Plurimax.Web.RollOuts;
+namespace Plurimax.Web.Launching;
 
 /// <summary>A published site as it is and as it would be.</summary>
 /// <param name="Own">The settings it would be made with, as far as they are not the default.</param>

@@ -1,6 +1,6 @@
 using Plurimax.Data;
 
-namespace Plurimax.Web.Hosting;
+namespace Plurimax.Web.Shared;
 
 /// <summary>Where published sites stand: under one host of the agency by slug, and under the client's own domain.</summary>
 public sealed class SiteAddresses(string sitesHost, string? port)

@@ -3,7 +3,7 @@ using Plurimax.Data;
 using Plurimax.Data.Standards;
 using Plurimax.Web.Proofs;
 
-namespace Plurimax.Web.Jobs;
+namespace Plurimax.Web.Care;
 
 /// <summary>Keeps what the privacy page says: enquiries, and the mails about them, go after the months the settings name.</summary>
 public sealed class EnquiryRetention(PlurimaxDb db, TimeProvider clock)

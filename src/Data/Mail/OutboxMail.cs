@@ -1,0 +1,35 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Identity;
+
+namespace Plurimax.Data;
+
+/// <summary>A mail to be sent. Written in the transaction of its cause; sent afterwards, as often as it takes.</summary>
+public sealed class OutboxMail
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid? SiteId { get; set; }
+    public Guid? EnquiryId { get; set; }
+    public required string To { get; set; }
+    public string? ReplyTo { get; set; }
+    public required string Subject { get; set; }
+    public required string Body { get; set; }
+    public DateTimeOffset At { get; set; }
+    public DateTimeOffset? SentAt { get; set; }
+    public DateTimeOffset NextTry { get; set; }
+    public int Tries { get; set; }
+
+    /// <summary>The mail server's own words.</summary>
+    public string? Answer { get; set; }
+
+    /// <summary>A mail about a site, to be sent at once.</summary>
+    public static OutboxMail About(Guid siteId, string to, string subject, string body, DateTimeOffset now) =>
+        new()
+        {
+            SiteId = siteId,
+            To = to,
+            Subject = subject,
+            Body = body,
+            At = now,
+            NextTry = now,
+        };
+}

@@ -1,0 +1,38 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Primitives;
+using Npgsql;
+using Plurimax.Web.Jobs;
+using Plurimax.Web.Shared;
+using Plurimax.Web.Templates;
+
+namespace Plurimax.Web.Hosting;
+
+/// <summary>Hears from PostgreSQL that some node released something.</summary>
+internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory scopes, ILogger<ReleaseListener> log)
+    : ChannelListener(ReleaseChannel.Name, scopes, log)
+{
+    private bool _templates;
+
+    protected override void Begun() => sites.Forget();
+
+    protected override void Heard(string payload)
+    {
+        if (payload == ReleaseChannel.Templates)
+            _templates = true;
+        else if (payload == ReleaseChannel.Many)
+            sites.Forget();
+        else
+            sites.Forget(payload);
+    }
+
+    protected override async Task AfterAsync(CancellationToken stop)
+    {
+        if (!_templates)
+            return;
+        _templates = false;
+        using var fresh = Scopes.CreateScope();
+        await fresh.ServiceProvider.GetRequiredService<TemplateDesk>().LoadAsync(stop);
+    }
+}

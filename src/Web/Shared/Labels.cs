@@ -1,0 +1,57 @@
+using Plurimax.Facts;
+using Plurimax.Text;
+
+namespace Plurimax.Web.Shared;
+
+/// <summary>What makers read for values that the rules name.</summary>
+public static class Labels
+{
+    public static string NameOf(FactGroup g) =>
+        g switch
+        {
+            FactGroup.Trade => "Of this trade",
+            FactGroup.Aims => "Aims and voice",
+            FactGroup.Brand => "Look and material",
+            FactGroup.Decisions => "Domain and decisions",
+            FactGroup.Address => "Address and area",
+            FactGroup.Services => "Services and prices",
+            _ => g.ToString(),
+        };
+
+    public static string SourceOf(FactSource s) =>
+        s switch
+        {
+            FactSource.Maker => "interview",
+            FactSource.Client => "client",
+            FactSource.File => "file",
+            FactSource.Document => "document",
+            FactSource.Listing => "listing",
+            FactSource.OldSite => "old site",
+            FactSource.Import => "import",
+            _ => "guess",
+        };
+
+    public static string KindOf(BusinessKind kind) =>
+        kind switch
+        {
+            BusinessKind.AtCustomersPlace => "Works at the customer's place",
+            BusinessKind.ShopWithHours => "Shop or workshop with hours",
+            BusinessKind.FoodAndDrink => "Food and drink",
+            BusinessKind.ByAppointment => "By appointment",
+            BusinessKind.Practice => "Professional practice",
+            BusinessKind.Lodging => "Place to stay",
+            BusinessKind.Classes => "Classes and venues",
+            _ => "Maker, sells what it makes",
+        };
+
+    public static string Say(MainAction action) =>
+        action switch
+        {
+            MainAction.Write => "write through the form",
+            MainAction.Call => "call",
+            MainAction.Visit => "come by, with directions",
+            MainAction.Book => "book",
+            MainAction.Estimate => "ask for an estimate",
+            _ => "order or see prices",
+        };
+}

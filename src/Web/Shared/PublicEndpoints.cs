@@ -1,0 +1,26 @@
+namespace Plurimax.Web.Shared;
+
+/// <summary>Everything that answers without sign-in. Published sites are served apart, by host name, in <see cref="SiteHost"/>.</summary>
+public static class PublicEndpoints
+{
+    public static readonly string[] Pages =
+    [
+        "/SignIn",
+        "/Fault",
+        "/ClientProof",
+        "/Answers",
+        "/Agree",
+        "/Sample",
+        "/Lookbook",
+        "/AgreePlan",
+    ];
+
+    /// <summary>
+    /// Views of unpublished sheets: reached by a signed or a proof token in the path, since a sandboxed frame sends no cookie.
+    /// </summary>
+    public const string Sheet = "/sheet/{token}/{**path}";
+    public const string ProofSheet = "/proof/{token}/sheet/{**path}";
+    public const string LookSheet = "/looks/{token}/sheet/{look:int}/{**path}";
+    public const string Brand = AgencyBrand.Path;
+    public const string SampleSheet = "/sample/{token}/sheet/{**path}";
+}
