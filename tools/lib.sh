@@ -22,6 +22,14 @@ need_dotnet() {
   exit 1
 }
 
+# build ARGUMENTS...: the compiler's server keeps it warm from one project to the next; it ends with the build.
+build() {
+  UseSharedCompilation=true dotnet build "$@" -c Release --nologo -v quiet -clp:ErrorsOnly -p:UseSharedCompilation=true
+  local code=$?
+  dotnet build-server shutdown --vbcscompiler >/dev/null 2>&1 || true
+  return $code
+}
+
 npm_packages() {
   need npm npm
   [[ -f $root/node_modules/.installed && $root/node_modules/.installed -nt $root/package-lock.json ]] && return

@@ -48,7 +48,7 @@ looks.SetAction(_ => SiteCommands.ListLooks());
 root.Add(looks);
 
 var factsFile = new Argument<string?>("FACTS") { Description = "A YAML or JSON file of facts.", Arity = ArgumentArity.ZeroOrOne };
-var trade = new Option<string?>("--trade") { Description = "Id of a trade template." };
+var trade = new Option<string?>("--trade") { Description = "Id of a trade template, or the file of one in the making." };
 var take = new Option<int>("--take") { Description = "Number of the take, from 1.", DefaultValueFactory = _ => 1 };
 var look = new Option<string?>("--look") { Description = "Id of a look family." };
 var outDir = new Option<string>("--out") { Description = "Folder that the site is written to.", Required = true };

@@ -107,7 +107,7 @@ internal static class SiteCommands
         return 0;
 
         TradeTemplate Find(string id) =>
-            all.Find(id)
+            (File.Exists(id) ? new TradeReader(Content.Text).Read(id, File.ReadAllText(id)) : all.Find(id))
             ?? throw new UsageException($"there is no trade “{id}”. Nearest: {all.Cards.MinBy(t => EditDistance.Of(t.Id, id))!.Id}.");
     }
 

@@ -20,6 +20,35 @@ public class CommandLineTests
     }
 
     [Fact]
+    public void A_template_in_the_making_is_seen_as_a_site_without_a_build_and_many_commands_run_in_one_process()
+    {
+        var folder = Directory.CreateTempSubdirectory("plurimax-many-").FullName;
+        var template = Path.Combine(folder, "kite-maker.yaml");
+        var bakery = Plurimax.Text.Content.Text("trades/bakery.yaml")!;
+        File.WriteAllText(template, System.Text.RegularExpressions.Regex.Replace(bakery, "(?m)^id: .*$", "id: kite-maker"));
+        string[] Composed(string trade, string to) =>
+            ["compose", "--from", "bakery", "--trade", trade, "--name", "Ida", "--place", "Ash", "--out", Path.Combine(folder, to)];
+        var list = Path.Combine(folder, "commands");
+        File.WriteAllLines(
+            list,
+            [
+                System.Text.Json.JsonSerializer.Serialize(Composed(template, "own")),
+                "",
+                System.Text.Json.JsonSerializer.Serialize(Composed("bakery", "shipped")),
+            ]
+        );
+        Run("many", list).Code.ShouldBe(0);
+        foreach (var site in new[] { "own", "shipped" })
+            File.ReadAllText(Path.Combine(folder, site, "index.html")).ShouldContain("Ida");
+
+        File.WriteAllLines(list, ["[\"looks\"]", "looks"]);
+        Run("many", list).ShouldSatisfyAllConditions(r => r.Code.ShouldBe(2), r => r.Error.ShouldContain("commands:2"));
+        File.WriteAllLines(list, ["[\"looks\"]", "[\"trades\", \"--search\", \"zzzz\"]"]);
+        Run("many", list).Code.ShouldBe(1, "the highest exit code");
+        Directory.Delete(folder, recursive: true);
+    }
+
+    [Fact]
     public void Composes_a_site_that_its_own_check_passes()
     {
         var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;
