@@ -76,8 +76,6 @@ export default async function (browser, app) {
   const work = screens.filter((s) => wanted.test(s));
   const worker = async () => {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    // Pictures and fonts of the sheets are most of a screen's time and no button's effect.
-    await context.route(/\.(webp|png|jpe?g|woff2|svg)(\?|$)/, (r) => r.abort());
     let page = await context.newPage();
     await signIn(page);
     for (let screen = work.shift(); screen; screen = work.shift()) {
