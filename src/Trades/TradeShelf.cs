@@ -23,11 +23,15 @@ public sealed class TradeShelf
     private readonly ConcurrentDictionary<string, Lazy<TradeTemplate?>> _read = new(StringComparer.Ordinal);
     private readonly Lazy<ImmutableSortedDictionary<string, TradeCard>> _cards;
 
+    /// <summary>What was kept when the shelf was first asked: read once, however many templates are named.</summary>
+    private readonly Lazy<ImmutableDictionary<string, Entry>> _known;
+
     /// <param name="kept">The folder of compiled templates; null keeps none.</param>
     public TradeShelf(string? kept)
     {
         _kept = kept;
         _cards = new(IndexAll);
+        _known = new(Index);
     }
 
     /// <summary>The folder that the environment names (PlurimaxCache), else one in the user's cache; null where there is neither.</summary>
@@ -64,7 +68,7 @@ public sealed class TradeShelf
 
     private ImmutableSortedDictionary<string, TradeCard> IndexAll()
     {
-        var known = Index();
+        var known = _known.Value;
         var problems = new ConcurrentQueue<TradeProblem>();
         var entries = Content
             .Names("trades/")
@@ -101,7 +105,7 @@ public sealed class TradeShelf
     private TradeTemplate Load(string file)
     {
         if (
-            Index().GetValueOrDefault(file) is { } entry
+            _known.Value.GetValueOrDefault(file) is { } entry
             && Holds(entry)
             && Kept(entry.Print + ".json") is { } bytes
             && Parsed<TradeTemplate>(bytes) is { } kept
