@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Diagnostics;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.EntityFrameworkCore;
@@ -15,6 +14,7 @@ using Plurimax.Trades;
 using Plurimax.Web;
 using Plurimax.Web.Launching;
 using Plurimax.Web.RollOuts;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Bench;
 
@@ -25,7 +25,10 @@ namespace Plurimax.Bench;
 /// </summary>
 public static class Fleet
 {
-    private const string Who = "Ada Tidewell";
+    private static readonly Actor Who = Actor.Application;
+
+    /// <summary>Made in one process and measured in another.</summary>
+    private static readonly Guid TheAgency = new("0193c000-0000-7000-8000-000000000001");
 
     private static WebApplication Application(string connection, string folder)
     {
@@ -39,14 +42,16 @@ public static class Fleet
     {
         await using var app = Application(connection, folder);
         using (var scope = app.Services.CreateScope())
-            await scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.MigrateAsync();
-        var trades = app
-            .Services.GetRequiredService<TradeCatalogue>()
-            .All.Where(t => t.Language.StartsWith("en", StringComparison.Ordinal))
-            .ToList();
+        {
+            var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
+            await db.Database.MigrateAsync();
+            db.Add(new Agency { Id = TheAgency, Name = "A fleet" });
+            await db.SaveChangesAsync();
+        }
+        var trades = TradeCatalogue.Shipped().All.Where(t => t.Language.StartsWith("en", StringComparison.Ordinal)).ToList();
         await Parallel.ForEachAsync(Enumerable.Range(0, count), new ParallelOptions { MaxDegreeOfParallelism = 2 }, async (i, stop) =>
         {
-            using var scope = app.Services.CreateScope();
+            using var scope = app.Services.GetRequiredService<IServiceScopeFactory>().CreateScope(TheAgency);
             var (store, db) = (
                 scope.ServiceProvider.GetRequiredService<SiteStore>(),
                 scope.ServiceProvider.GetRequiredService<PlurimaxDb>()
@@ -66,7 +71,7 @@ public static class Fleet
         var at = SharedScope.Agency;
         async Task<T> With<T>(Func<IServiceProvider, Task<T>> act)
         {
-            using var scope = app.Services.CreateScope();
+            using var scope = app.Services.GetRequiredService<IServiceScopeFactory>().CreateScope(TheAgency);
             return await act(scope.ServiceProvider);
         }
         await With(s =>
@@ -91,7 +96,7 @@ public static class Fleet
                 })
                 .ToListAsync();
         });
-        var trades = app.Services.GetRequiredService<TradeCatalogue>();
+        var trades = TradeCatalogue.Shipped();
         // As an application that has run for a while: its code is compiled for good after some hundred sites.
         for (var n = 0; n < 3; n++)
             foreach (var x in all)
@@ -101,7 +106,7 @@ public static class Fleet
             SiteRenderer.Render(x.Document, trades[x.Site.TradeId], x.Site.Facts, RenderSettings.Plain with { Made = _ => [] });
         var one = watch.Elapsed.TotalSeconds / all.Count;
 
-        var impact = await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(at, drafts);
+        var impact = await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(TheAgency, at, drafts);
         var live = impact.Changed.Count(s => s.Live);
         Console.WriteLine(
             $"impact of a changed footer over {live} published sites, {impact.Pages} pages ({impact.Pages / Math.Max(1.0, live):0.0}"

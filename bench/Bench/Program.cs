@@ -131,7 +131,7 @@ var sets = Enumerable
     .Range(0, 500)
     .Select(i => Shingles.Of(Composer.Compose(trade, FactSheet.From($"Firm {i}", "Hallow"), new Wishes())))
     .ToList();
-var near = Median(51, () => sketches.Max(x => x.Estimate(sketches[0])));
+var near = Median(51, () => _ = sketches.Max(x => x.Estimate(sketches[0])));
 var full = Median(51, () =>
 {
     for (var i = 0; i < 5000; i++)

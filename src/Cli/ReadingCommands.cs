@@ -64,7 +64,7 @@ internal static class ReadingCommands
                             m.Kind,
                         }),
                     },
-                    new System.Text.Json.JsonSerializerOptions(SiteDocument.Json) { WriteIndented = true }
+                    SiteDocument.IndentedJson
                 )
             );
         else

@@ -1,20 +1,30 @@
-using System.Collections.Immutable;
+using System.Reflection;
 using System.Text.Json;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Microsoft.EntityFrameworkCore.Diagnostics;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Plurimax.Sites;
 
 namespace Plurimax.Data;
 
 /// <summary>The only source of truth.</summary>
-public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
+/// <param name="scope">The agency that is worked for; null sees all.</param>
+public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options, AgencyScope? scope = null)
     : IdentityDbContext<AppUser, IdentityRole<Guid>, Guid>(options),
         IDataProtectionKeyContext
 {
+    /// <summary>The agency that everything read belongs to; null where the work is for none yet.</summary>
+    public Guid? AgencyId => scope?.Id;
+
+    /// <summary>From here on the work is for the agency of a site or link that was found without knowing it.</summary>
+    /// <exception cref="InvalidOperationException">It is for another agency already, or for none by its nature.</exception>
+    public void Enter(Guid agency) => (scope ?? throw new InvalidOperationException("This context serves no agency.")).Enter(agency);
+
+    public DbSet<Agency> Agencies => Set<Agency>();
     public DbSet<Client> Clients => Set<Client>();
     public DbSet<ClientPerson> People => Set<ClientPerson>();
     public DbSet<ClientNote> Notes => Set<ClientNote>();
@@ -54,6 +64,20 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
     public DbSet<RegisteredDomain> RegisteredDomains => Set<RegisteredDomain>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
+    /// <summary>The agency whose private link has a token, whatever it leads to; null where there is none.</summary>
+    public Task<Guid?> AgencyOfLinkAsync(byte[] tokenHash, CancellationToken cancel = default)
+    {
+        IQueryable<Guid?> Of<T>()
+            where T : PrivateLink => Set<T>().Where(l => l.TokenHash == tokenHash).Select(l => (Guid?)l.Site.AgencyId);
+        return Of<Proof>()
+            .Concat(Of<Intake>())
+            .Concat(Of<SentBrief>())
+            .Concat(Of<SentLookbook>())
+            .Concat(Of<SentPlan>())
+            .Concat(Of<SampleLink>())
+            .FirstOrDefaultAsync(cancel);
+    }
+
     protected override void OnModelCreating(ModelBuilder b)
     {
         base.OnModelCreating(b);
@@ -72,19 +96,28 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
             e.HasMany(x => x.People).WithOne().HasForeignKey(p => p.ClientId);
             e.HasMany(x => x.Notes).WithOne().HasForeignKey(n => n.ClientId);
         });
-        b.Entity<Batch>(e => e.HasIndex(x => x.State));
+        b.Entity<Batch>(e =>
+        {
+            e.HasIndex(x => x.State);
+            e.HasOne<AppUser>().WithMany().HasForeignKey(x => x.MakerId).OnDelete(DeleteBehavior.SetNull);
+        });
         b.Entity<BatchRow>(e =>
         {
             e.HasKey(x => new { x.BatchId, x.Number });
             e.HasIndex(x => new { x.BatchId, x.State });
             e.HasOne<Batch>().WithMany().HasForeignKey(x => x.BatchId);
             e.HasOne(x => x.Client).WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Cascade);
+            e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.SetNull);
         });
-        b.Entity<TemplateVersion>(e => e.HasKey(x => new { x.Family, x.Version }));
-        b.Entity<SampleLink>(e =>
+        b.Entity<TemplateVersion>(e =>
         {
-            e.HasIndex(x => x.TokenHash).IsUnique();
-            e.HasIndex(x => new { x.SiteId, x.CreatedAt });
+            e.HasKey(x => new
+            {
+                x.AgencyId,
+                x.Family,
+                x.Version,
+            });
+            e.HasOne<Site>().WithMany().HasForeignKey(x => x.MadeFrom).OnDelete(DeleteBehavior.SetNull);
         });
         b.Entity<ListImport>(e =>
         {
@@ -104,6 +137,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
             Json(e.Property(x => x.HandedOver));
             Json(e.Property(x => x.Linked));
             e.HasOne(x => x.Client).WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Restrict);
+            e.HasOne<Release>().WithMany().HasForeignKey(x => x.LiveReleaseId).OnDelete(DeleteBehavior.SetNull);
             e.HasOne(x => x.Maker).WithMany().HasForeignKey(x => x.MakerId).OnDelete(DeleteBehavior.SetNull);
         });
         b.Entity<SiteRevision>(e =>
@@ -128,7 +162,6 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
         });
         b.Entity<Proof>(e =>
         {
-            e.HasIndex(x => x.TokenHash).IsUnique();
             e.HasIndex(x => new { x.SiteId, x.Round }).IsUnique();
             Json(e.Property(x => x.Document));
             Json(e.Property(x => x.Facts));
@@ -138,9 +171,13 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
         {
             Json(e.Property(x => x.Section));
             Json(e.Property(x => x.Further));
-            e.HasIndex(x => x.Name).IsUnique();
+            e.HasIndex(x => new { x.AgencyId, x.Name }).IsUnique();
         });
-        b.Entity<Mark>(e => e.HasIndex(x => new { x.ProofId, x.Number }).IsUnique());
+        b.Entity<Mark>(e =>
+        {
+            e.HasIndex(x => new { x.ProofId, x.Number }).IsUnique();
+            e.HasQueryFilter(x => AgencyId == null || x.Proof.Site.AgencyId == AgencyId);
+        });
         b.Entity<Release>(e =>
         {
             Json(e.Property(x => x.Manifest));
@@ -154,11 +191,18 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
             e.HasIndex(x => new { x.SiteId, x.Email }).IsUnique();
             e.HasIndex(x => x.TokenHash).IsUnique();
         });
-        b.Entity<OutboxMail>(e => e.HasIndex(x => new { x.SentAt, x.NextTry }));
+        b.Entity<OutboxMail>(e =>
+        {
+            e.HasIndex(x => x.NextTry).HasFilter("sent_at is null");
+            e.HasIndex(x => x.At);
+            e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.SetNull);
+            e.HasOne<Enquiry>().WithMany().HasForeignKey(x => x.EnquiryId).OnDelete(DeleteBehavior.SetNull);
+        });
         b.Entity<SettingValue>(e =>
         {
             e.HasKey(x => new
             {
+                x.AgencyId,
                 x.Layer,
                 x.Scope,
                 x.Key,
@@ -168,6 +212,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
         b.Entity<SettingDraft>(e =>
             e.HasKey(x => new
             {
+                x.AgencyId,
                 x.Layer,
                 x.Scope,
                 x.Key,
@@ -183,11 +228,12 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
             });
             e.HasIndex(x => x.At);
         });
-        b.Entity<Standard>(e => e.HasIndex(x => x.Name).IsUnique());
+        b.Entity<Standard>(e => e.HasIndex(x => new { x.AgencyId, x.Name }).IsUnique());
         b.Entity<StandardVersion>(e =>
         {
             e.HasKey(x => new
             {
+                x.AgencyId,
                 x.Layer,
                 x.Scope,
                 x.Number,
@@ -222,6 +268,8 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
             e.HasIndex(x => x.SiteId);
             e.HasOne<RollOut>().WithMany().HasForeignKey(x => x.RollOutId);
             e.HasOne(x => x.Site).WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.Cascade);
+            e.HasOne<Release>().WithMany().HasForeignKey(x => x.Before).OnDelete(DeleteBehavior.SetNull);
+            e.HasOne<Release>().WithMany().HasForeignKey(x => x.After).OnDelete(DeleteBehavior.SetNull);
         });
         b.Entity<StartSheet>(e =>
         {
@@ -230,20 +278,18 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
             Json(e.Property(x => x.Problems));
             Json(e.Property(x => x.Pictures));
             Json(e.Property(x => x.Files));
-            e.HasIndex(x => new { x.Who, x.At });
+            e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.SetNull);
+            e.HasOne<Site>().WithMany().HasForeignKey(x => x.LikeSiteId).OnDelete(DeleteBehavior.SetNull);
+            e.HasOne<Client>().WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.SetNull);
         });
         b.Entity<Intake>(e =>
         {
-            e.HasIndex(x => x.TokenHash).IsUnique();
-            e.HasIndex(x => new { x.SiteId, x.CreatedAt });
             Json(e.Property(x => x.Questions));
             Json(e.Property(x => x.Typed));
         });
         b.Entity<SentBrief>(e =>
         {
             Json(e.Property(x => x.Document));
-            e.HasIndex(x => x.TokenHash).IsUnique();
-            e.HasIndex(x => new { x.SiteId, x.CreatedAt });
         });
         b.Entity<KeptLook>(e =>
         {
@@ -258,33 +304,80 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
             Json(e.Property(x => x.Facts));
             Json(e.Property(x => x.Settings));
             Json(e.Property(x => x.Comments));
-            e.HasIndex(x => x.TokenHash).IsUnique();
-            e.HasIndex(x => new { x.SiteId, x.CreatedAt });
         });
         b.Entity<SentPlan>(e =>
         {
             Json(e.Property(x => x.Document));
             Json(e.Property(x => x.Facts));
             Json(e.Property(x => x.Comments));
-            e.HasIndex(x => x.TokenHash).IsUnique();
-            e.HasIndex(x => new { x.SiteId, x.CreatedAt });
         });
         b.Entity<ClientFile>(e =>
         {
             Json(e.Property(x => x.Look));
             e.HasIndex(x => new { x.ClientId, x.At });
+            e.HasOne<Intake>().WithMany().HasForeignKey(x => x.IntakeId).OnDelete(DeleteBehavior.SetNull);
             e.HasOne<Client>().WithMany().HasForeignKey(x => x.ClientId).OnDelete(DeleteBehavior.Cascade);
         });
-        b.Entity<RegisteredDomain>(e => e.HasKey(x => x.Name));
+        b.Entity<RegisteredDomain>(e =>
+        {
+            e.HasKey(x => x.Name);
+            e.HasOne<Site>().WithMany().HasForeignKey(x => x.SiteId).OnDelete(DeleteBehavior.SetNull);
+        });
+        foreach (var type in b.Model.GetEntityTypes().Select(t => t.ClrType).ToList())
+        {
+            foreach (var by in type.GetProperties().Where(p => p.PropertyType == typeof(Actor)))
+                b.Entity(type)
+                    .ComplexProperty(by.PropertyType, by.Name, a =>
+                    {
+                        // Named here, since the convention for names does not reach queries written in SQL.
+                        a.Property(nameof(Actor.UserId)).HasColumnName($"{by.Name.ToLowerInvariant()}_user_id");
+                        a.Property(nameof(Actor.Name)).HasColumnName($"{by.Name.ToLowerInvariant()}_name");
+                    });
+            if (type.IsAssignableTo(typeof(PrivateLink)))
+            {
+                b.Entity(type).HasIndex(nameof(PrivateLink.TokenHash)).IsUnique();
+                b.Entity(type).HasIndex(nameof(PrivateLink.SiteId), nameof(PrivateLink.CreatedAt));
+            }
+            if (type.IsAssignableTo(typeof(IOfAgency)))
+                OfAgency.MakeGenericMethod(type).Invoke(this, [b]);
+            else if (type.GetProperty("Site")?.PropertyType == typeof(Site))
+                OfSite.MakeGenericMethod(type).Invoke(this, [b]);
+        }
     }
+
+    private static readonly MethodInfo OfAgency = Own(nameof(Belongs)),
+        OfSite = Own(nameof(BelongsToSite));
+
+    private static MethodInfo Own(string name) => typeof(PlurimaxDb).GetMethod(name, BindingFlags.NonPublic | BindingFlags.Instance)!;
+
+    /// <summary>An entity that belongs to an agency: seen by nobody who works for another.</summary>
+    private void Belongs<T>(ModelBuilder b)
+        where T : class, IOfAgency
+    {
+        b.Entity<T>().HasOne<Agency>().WithMany().HasForeignKey(x => x.AgencyId).OnDelete(DeleteBehavior.Restrict);
+        b.Entity<T>().HasQueryFilter(x => AgencyId == null || x.AgencyId == AgencyId);
+    }
+
+    /// <summary>An entity of a site: seen by whoever sees the site.</summary>
+    private void BelongsToSite<T>(ModelBuilder b)
+        where T : class => b.Entity<T>().HasQueryFilter(x => AgencyId == null || EF.Property<Site>(x, "Site").AgencyId == AgencyId);
 
     public override Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
     {
         // What a business is found by follows from its facts, whoever saves them.
         foreach (var entry in ChangeTracker.Entries<Client>().Where(e => e.State is EntityState.Added or EntityState.Modified))
             entry.Entity.Index();
+        foreach (
+            var entry in ChangeTracker.Entries<IOfAgency>().Where(e => e.State == EntityState.Added && e.Entity.AgencyId == Guid.Empty)
+        )
+            entry.Property(e => e.AgencyId).CurrentValue = AgencyId
+                ?? throw new InvalidOperationException($"{entry.Metadata.ClrType.Name} is added for no agency.");
         return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
     }
+
+    /// <summary>Begins a transaction, or joins the one that is open: then it is committed by whoever began it.</summary>
+    public async Task<JoinedTransaction> JoinTransactionAsync(CancellationToken cancel = default) =>
+        new(Database.CurrentTransaction is null ? await Database.BeginTransactionAsync(cancel) : null);
 
     /// <summary>
     /// Holds the row of an entity until the transaction ends, and reads it as it is stored now: for values that are added to.
@@ -301,6 +394,19 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
         );
 #pragma warning restore EF1002
         await entry.ReloadAsync(cancel);
+    }
+
+    /// <summary>Rows by a condition in SQL, for what has no other way to be said: a search in documents, a pattern.</summary>
+    /// <param name="condition">What stands after "where"; its holes become parameters.</param>
+    public IQueryable<T> WhereSql<T>(FormattableString condition)
+        where T : class
+    {
+        var table = Model.FindEntityType(typeof(T))!.GetTableName();
+        // Columns of a complex property are asked for by another name here than everywhere else.
+        var who = typeof(T).GetProperty(nameof(PrivateLink.Who)) is null ? "" : ", who_user_id as \"Who_UserId\", who_name as \"Who_Name\"";
+#pragma warning disable EF1002 // The name of the table is the model's.
+        return Set<T>().FromSqlRaw($"select *{who} from \"{table}\" where {condition.Format}", condition.GetArguments()!);
+#pragma warning restore EF1002
     }
 
     private static void Json<T>(PropertyBuilder<T> property) =>
@@ -320,7 +426,10 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options)
 
     /// <summary>How every part of the program reaches the database.</summary>
     public static DbContextOptionsBuilder Configure(DbContextOptionsBuilder o, string connection) =>
-        o.UseNpgsql(connection).UseSnakeCaseNamingConvention();
+        o.UseNpgsql(connection)
+            .UseSnakeCaseNamingConvention()
+            // What belongs to a site or client of another agency is meant to be left out with it.
+            .ConfigureWarnings(w => w.Ignore(CoreEventId.PossibleIncorrectRequiredNavigationWithQueryFilterInteractionWarning));
 }
 
 /// <summary>For the migration tool only.</summary>

@@ -157,7 +157,7 @@ public static class FactReader
         return hours.AnyOpen ? new HoursValue(hours) : Fail("No day is open. Give at least one span, or leave the hours out.");
     }
 
-    /// <summary>"Mon-Fri 8:30-17:30, Sat 9-12 & 13-16" as a map from day to spans.</summary>
+    /// <summary>"Mon-Fri 8:30-17:30, Sat 9-12 and 13-16" as a map from day to spans.</summary>
     private static Dictionary<string, object?>? WeekFromText(string text, out string? problem)
     {
         problem = null;

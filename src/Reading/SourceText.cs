@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Text;
 using Plurimax.Facts;
 
 namespace Plurimax.Reading;

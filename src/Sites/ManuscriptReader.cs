@@ -422,16 +422,12 @@ public static partial class ManuscriptReader
     /// <summary>How deep an item may stand: one deeper than the one before it.</summary>
     private static int Depth(List<Block> blocks, int i)
     {
-        var allowed = 0;
         var first = i;
         while (first > 0 && blocks[first - 1].Kind == BlockKind.Item && blocks[first - 1].List == blocks[i].List)
             first--;
         var depth = 0;
         for (var k = first + 1; k <= i; k++)
-        {
-            allowed = depth + 1;
-            depth = Math.Min(blocks[k].Level, allowed);
-        }
+            depth = Math.Min(blocks[k].Level, depth + 1);
         return depth;
     }
 

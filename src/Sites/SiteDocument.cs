@@ -261,6 +261,11 @@ public sealed record SiteDocument(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public SiteParts? Parts { get; init; }
 
+    /// <summary>As <see cref="Json"/>, to be read by people.</summary>
+    public static JsonSerializerOptions IndentedJson => Indented.Value;
+
+    private static readonly Lazy<JsonSerializerOptions> Indented = new(() => new(Json!) { WriteIndented = true });
+
     public static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,

@@ -1,7 +1,6 @@
 using System.Buffers;
 using System.Net;
 using SmtpServer;
-using SmtpServer.ComponentModel;
 using SmtpServer.Protocol;
 using SmtpServer.Storage;
 

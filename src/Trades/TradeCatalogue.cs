@@ -7,7 +7,7 @@ public sealed class TradeCatalogue
 {
     private readonly Func<ImmutableSortedDictionary<string, TradeCard>> _cards;
     private readonly Func<string, TradeTemplate?> _find;
-    private volatile Own _own = Own.None;
+    private readonly Own _own = Own.None;
 
     /// <param name="ById">Every version.</param>
     /// <param name="Latest">The newest version of each.</param>
@@ -22,6 +22,8 @@ public sealed class TradeCatalogue
         var cards = byId.ToImmutableSortedDictionary(t => t.Key, t => TradeCard.Of(t.Value), StringComparer.Ordinal);
         (_cards, _find) = (() => cards, byId.GetValueOrDefault);
     }
+
+    private TradeCatalogue(TradeCatalogue shipped, Own own) => (_cards, _find, _own) = (shipped._cards, shipped._find, own);
 
     public TradeCatalogue(TradeShelf shelf) => (_cards, _find) = (() => shelf.Cards, shelf.Find);
 
@@ -66,11 +68,11 @@ public sealed class TradeCatalogue
 
     public TradeTemplate this[string id] => Find(id) ?? throw new KeyNotFoundException($"No trade template “{id}”.");
 
-    /// <summary>Puts the agency's own templates in place of those that were there. Sites keep the version they were made from.</summary>
-    public void Adopt(IEnumerable<TradeTemplate> own)
+    /// <summary>What ships, with an agency's own templates: every version can be found, the newest of each is offered.</summary>
+    public TradeCatalogue With(IEnumerable<TradeTemplate> own)
     {
         var byId = own.ToImmutableSortedDictionary(t => t.Id, t => t, StringComparer.Ordinal);
-        _own = new Own(byId, [.. byId.Values.GroupBy(t => t.Family).Select(g => g.MaxBy(t => t.Version)!)]);
+        return new(this, new Own(byId, [.. byId.Values.GroupBy(t => t.Family).Select(g => g.MaxBy(t => t.Version)!)]));
     }
 
     /// <summary>

@@ -126,7 +126,7 @@ public sealed class TradeReader(Func<string, string?> bank)
             else
                 Report(file, own, "translates", $"there is no trade “{source}”.");
         }
-        foreach (var id in Strings(own, "from", file))
+        foreach (var id in Strings(own, "from"))
         {
             var name = $"copy/{Language(own)}/{id}.yaml";
             if (bank(name) is { } text)
@@ -461,7 +461,7 @@ public sealed class TradeReader(Func<string, string?> bank)
     private static ImmutableArray<string> Split(string? text) =>
         text is null ? [] : [.. text.Split(" | ", StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)];
 
-    private static IEnumerable<string> Strings(YamlMappingNode own, string key, string file) =>
+    private static ImmutableArray<string> Strings(YamlMappingNode own, string key) =>
         own.Children.TryGetValue(key, out var n) ? Items(n) : [];
 
     private static string Nearest(string key) => Passages.Union(Pools).Union(Structure).MinBy(k => EditDistance.Of(k, key))!;

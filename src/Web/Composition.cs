@@ -10,7 +10,6 @@ using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Publishing.Launching;
 using Plurimax.StandIns;
-using Plurimax.Trades;
 using Plurimax.Web.Batches;
 using Plurimax.Web.Benching;
 using Plurimax.Web.Briefing;
@@ -47,7 +46,9 @@ public static class Composition
 
         services.AddDbContext<PlurimaxDb>(o => PlurimaxDb.Configure(o, connection));
         services.AddSingleton(TimeProvider.System);
-        services.AddSingleton(_ => TradeCatalogue.Shipped());
+        services.AddScoped<AgencyScope>();
+        services.AddSingleton<AgencyTrades>();
+        services.AddScoped(s => s.GetRequiredService<AgencyTrades>().Of(s.GetRequiredService<AgencyScope>().Id));
         services.AddSingleton<IBlobStore>(new FolderBlobStore(Path.Combine(folder, "blobs")));
         services.AddSingleton<SketchCache>();
         services.AddScoped<CopyShelf>();
@@ -128,7 +129,8 @@ public static class Composition
                 o.User.RequireUniqueEmail = true;
                 o.User.AllowedUserNameCharacters = "";
             })
-            .AddEntityFrameworkStores<PlurimaxDb>();
+            .AddEntityFrameworkStores<PlurimaxDb>()
+            .AddClaimsPrincipalFactory<AgencyClaims>();
         services.ConfigureApplicationCookie(o =>
         {
             o.LoginPath = "/signin";
@@ -185,6 +187,7 @@ public static class Composition
         app.UseRouting();
         app.UseRateLimiter();
         app.UseAuthentication();
+        app.UseMiddleware<AgencyOfRequest>();
         app.UseAuthorization();
         app.MapRazorPages();
         app.MapHealthChecks("/health").AllowAnonymous();

@@ -8,7 +8,6 @@ using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Trades;
-using Xunit;
 
 namespace Plurimax.Core.Tests;
 

@@ -2,7 +2,6 @@ using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Reading.Deciding;
 using Plurimax.Reading.Files;
-using Plurimax.Sites;
 using Plurimax.Trades;
 using Plurimax.Work.Briefs;
 

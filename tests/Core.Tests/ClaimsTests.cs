@@ -8,7 +8,6 @@ using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
-using Shouldly;
 
 namespace Plurimax.Core.Tests;
 

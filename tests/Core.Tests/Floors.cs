@@ -1,5 +1,4 @@
 using Mono.Cecil;
-using Mono.Cecil.Cil;
 
 namespace Plurimax.Core.Tests;
 

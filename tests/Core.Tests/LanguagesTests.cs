@@ -11,7 +11,6 @@ using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
-using Shouldly;
 using YamlDotNet.RepresentationModel;
 
 namespace Plurimax.Core.Tests;

@@ -5,7 +5,6 @@ using Plurimax.Making.Composing;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Trades;
-using Xunit;
 
 namespace Plurimax.Core.Tests;
 

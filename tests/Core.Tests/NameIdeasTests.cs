@@ -1,7 +1,6 @@
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Trades;
-using Shouldly;
 
 namespace Plurimax.Core.Tests;
 

@@ -6,7 +6,6 @@ using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Reading.Deciding;
 using Plurimax.Reading.Files;
-using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Work.Briefs;

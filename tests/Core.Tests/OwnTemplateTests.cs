@@ -146,13 +146,12 @@ public class OwnTemplateTests
     [Fact]
     public void The_catalogue_keeps_every_version_and_offers_the_newest_by_its_own_name_only()
     {
-        var catalogue = new TradeCatalogue(Trades.All);
         TradeTemplate Own(int v) =>
             Read(
                 $"id: yard\nbase: bicycle-repair\nlang: en-GB\nversion: {v}\nnames: {{ title: Workshop in a yard, one: mender, "
                     + $"place: yard }}\n"
             );
-        catalogue.Adopt([Own(1), Own(2)]);
+        var catalogue = new TradeCatalogue(Trades.All).With([Own(1), Own(2)]);
         catalogue.Find("yard.v1").ShouldNotBeNull();
         catalogue.All.Where(t => t.Base is not null).Select(t => t.Id).ShouldBe(["yard.v2"]);
         catalogue.Search("workshop in a yard")[0].Trade.Id.ShouldBe("yard.v2");

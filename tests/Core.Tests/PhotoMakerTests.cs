@@ -1,6 +1,5 @@
 using Plurimax.Design.Pictures;
 using Plurimax.Sites;
-using Shouldly;
 using SkiaSharp;
 
 namespace Plurimax.Core.Tests;

@@ -5,7 +5,6 @@ using Plurimax.Design.Pictures;
 using Plurimax.Design.Styling;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
-using Plurimax.Sites;
 using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;

@@ -8,9 +8,7 @@ using Plurimax.Publishing.Launching;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
-using Plurimax.Text;
 using Plurimax.Trades;
-using Shouldly;
 
 namespace Plurimax.Core.Tests;
 

@@ -7,7 +7,6 @@ using Plurimax.Publishing.Sections;
 using Plurimax.Reading;
 using Plurimax.Reading.Files;
 using Plurimax.Sites;
-using Plurimax.Text;
 using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;

@@ -1,6 +1,4 @@
 using Plurimax.Making.Saying;
-using Plurimax.Sites;
-using Xunit;
 using Xunit.Abstractions;
 
 namespace Plurimax.Core.Tests;

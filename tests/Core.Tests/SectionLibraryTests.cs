@@ -4,7 +4,6 @@ using Plurimax.Publishing.Galleys;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
-using Plurimax.Text;
 using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;

@@ -6,11 +6,8 @@ using Plurimax.Publishing.Impact;
 using Plurimax.Publishing.Launching;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
-using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
-using Shouldly;
-using Xunit;
 
 namespace Plurimax.Core.Tests;
 

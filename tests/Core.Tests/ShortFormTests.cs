@@ -2,7 +2,6 @@ using Plurimax.Design.Pictures;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Sections;
-using Shouldly;
 
 namespace Plurimax.Core.Tests;
 

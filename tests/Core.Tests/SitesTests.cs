@@ -5,7 +5,6 @@ using Plurimax.Publishing.Launching;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
-using Plurimax.Text;
 using Plurimax.Trades;
 
 namespace Plurimax.Core.Tests;

@@ -8,8 +8,6 @@ using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
-using Shouldly;
-using Xunit;
 
 namespace Plurimax.Core.Tests;
 

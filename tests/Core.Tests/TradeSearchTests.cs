@@ -3,10 +3,8 @@ using Plurimax.Making.Composing;
 using Plurimax.Making.Templates;
 using Plurimax.Publishing.Launching;
 using Plurimax.Publishing.Sections;
-using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
-using Shouldly;
 using Xunit.Abstractions;
 
 namespace Plurimax.Core.Tests;

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Xml.Linq;
 using CsCheck;
 using Plurimax.Design.Styling;

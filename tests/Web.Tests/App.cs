@@ -2,7 +2,6 @@ using System.Net;
 using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
-using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
 using Plurimax.Data;
@@ -11,6 +10,7 @@ using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Trades;
 using Plurimax.Web.Launching;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Tests;
 
@@ -35,28 +35,8 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
         builder.UseContentRoot(Path.Combine(Root(), "src/Web"));
     }
 
-    public async Task InitializeAsync()
-    {
-        await RunAsync("postgres", $"CREATE DATABASE {_name}");
-        using var scope = Services.CreateScope();
-        await scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Database.MigrateAsync();
-        var users = scope.ServiceProvider.GetRequiredService<Microsoft.AspNetCore.Identity.UserManager<AppUser>>();
-        var roles =
-            scope.ServiceProvider.GetRequiredService<Microsoft.AspNetCore.Identity.RoleManager<Microsoft.AspNetCore.Identity.IdentityRole<Guid>>>();
-        foreach (var (name, role) in new[] { ("Ada Tidewell", "owner"), ("Mara Oake", "maker"), ("Ivo Venn", "maker") })
-        {
-            if (!await roles.RoleExistsAsync(role))
-                await roles.CreateAsync(new(role));
-            var user = new AppUser
-            {
-                UserName = name,
-                DisplayName = name,
-                Email = $"{name.Split(' ')[0].ToLowerInvariant()}@tidewrack.example",
-            };
-            (await users.CreateAsync(user, "saltmere-harbour")).Succeeded.ShouldBeTrue();
-            await users.AddToRoleAsync(user, role);
-        }
-    }
+    public async Task InitializeAsync() =>
+        await RunAsync("postgres", $"CREATE DATABASE {_name} TEMPLATE {await TestDatabases.TemplateAsync(_server)}");
 
     async Task IAsyncLifetime.DisposeAsync()
     {
@@ -65,18 +45,16 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
         Directory.Delete(_folder, recursive: true);
     }
 
-    public async Task RunAsync(string database, string sql)
-    {
-        await using var c = new NpgsqlConnection($"{_server};Database={database};Pooling=false");
-        await c.OpenAsync();
-        await using var command = new NpgsqlCommand(sql, c);
-        await command.ExecuteNonQueryAsync();
-    }
+    public Task RunAsync(string database, string sql) => TestDatabases.RunAsync(_server, database, sql);
 
-    /// <summary>Does something with services of a scope of its own.</summary>
+    public static Actor Ada => TestDatabases.Ada;
+    public static Actor Mara => TestDatabases.Mara;
+    public static Actor Ivo => TestDatabases.Ivo;
+
+    /// <summary>Does something for the agency, with services of a scope of its own.</summary>
     public async Task<T> WithAsync<T>(Func<IServiceProvider, Task<T>> act)
     {
-        using var scope = Services.CreateScope();
+        using var scope = Services.GetRequiredService<IServiceScopeFactory>().CreateScope(TestDatabases.Agency);
         return await act(scope.ServiceProvider);
     }
 
@@ -90,7 +68,7 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
             if (email is not null)
                 facts = facts.With("email", new FactEntry(new TextValue(email), FactSource.Client, true));
             var trades = s.GetRequiredService<TradeCatalogue>();
-            return await s.GetRequiredService<SiteStore>().CreateAsync(trades[trade], facts, new Wishes(), "Mara Oake", null);
+            return await s.GetRequiredService<SiteStore>().CreateAsync(trades[trade], facts, new Wishes(), App.Mara, null);
         });
 
     /// <summary>Signed off and live, without the clicks.</summary>
@@ -100,7 +78,7 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
         return await WithAsync(async s =>
         {
             var loaded = (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!;
-            await s.GetRequiredService<Publisher>().ReleaseAsync(loaded, "Mara Oake");
+            await s.GetRequiredService<Publisher>().ReleaseAsync(loaded, App.Mara);
             return loaded;
         });
     }
@@ -213,7 +191,6 @@ public sealed partial class Maker(HttpClient http)
 [CollectionDefinition("app")]
 public sealed class AppCollection : ICollectionFixture<App>;
 
-/// <summary>Counts the commands EF Core sends while it lives. Tests of the collection run one after the other.</summary>
 /// <summary>Counts the queries on the database of one application; others run at the same time.</summary>
 internal sealed class QueryCounter(App app)
     : IObserver<System.Diagnostics.DiagnosticListener>,

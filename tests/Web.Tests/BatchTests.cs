@@ -12,7 +12,7 @@ namespace Plurimax.Web.Tests;
 [Collection("app")]
 public class BatchTests(App app)
 {
-    private async Task<Guid> ImportAsync(Maker maker, string csv, string standing, bool samples = true)
+    private static async Task<Guid> ImportAsync(Maker maker, string csv, string standing, bool samples = true)
     {
         var held = await Maker.UploadAsync(
             maker.Http,
@@ -126,7 +126,7 @@ public class BatchTests(App app)
             var batch = new Batch
             {
                 Name = "Twelve",
-                Who = "m",
+                Who = App.Mara,
                 Samples = true,
                 State = BatchState.Paused,
                 CreatedAt = DateTimeOffset.UtcNow,
@@ -155,7 +155,7 @@ public class BatchTests(App app)
         await maker.PostAsync($"/batches/{ids.Id}", new() { ["state"] = "Paused" }, $"/batches/{ids.Id}");
         (await maker.GetAsync($"/batches/{ids.Id}")).Body.ShouldContain("Done: 12 made, 0 failed");
         // Made twice gives the same sample, not another one.
-        var again = (await app.WithAsync(s => s.GetRequiredService<BatchDesk>().StartAsync("Again", [ids.First], true, "m", null)))!;
+        var again = (await app.WithAsync(s => s.GetRequiredService<BatchDesk>().StartAsync("Again", [ids.First], true, App.Mara, null)))!;
         (await DoneAsync(again.Id)).Made.ShouldBe(1);
         (await app.DbAsync(db => db.Sites.CountAsync(s => s.ClientId == ids.First))).ShouldBe(1);
     }
@@ -223,7 +223,7 @@ public class BatchTests(App app)
             );
             return new[] { bad.Id, good.Id };
         });
-        var batch = (await app.WithAsync(s => s.GetRequiredService<BatchDesk>().StartAsync("Two", ids, false, "m", null)))!;
+        var batch = (await app.WithAsync(s => s.GetRequiredService<BatchDesk>().StartAsync("Two", ids, false, App.Mara, null)))!;
         var report = await DoneAsync(batch.Id);
         (report.Made, report.Failed).ShouldBe((1, 1));
         report.Rows.Single(r => r.State == BatchRowState.Failed).Problem.ShouldStartWith("Could not be made:");

@@ -2,7 +2,6 @@ using System.Net;
 using System.Net.Http.Json;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Sites;
@@ -70,8 +69,7 @@ public class BenchTests(App app) : IClassFixture<App>
         // What something refers to stays: here a released version.
         await app.WithAsync(async s =>
         {
-            await s.GetRequiredService<Publisher>()
-                .ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake");
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara);
             return 0;
         });
         await maker.TypeAsync(site.Id, "home.opening", "heading", "Mended", "Mended again");

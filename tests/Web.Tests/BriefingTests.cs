@@ -1,5 +1,4 @@
 using System.Net;
-using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Plurimax.Data;
@@ -281,7 +280,7 @@ public class BriefingTests(App app)
                 await s.GetRequiredService<IntakeDesk>()
                     .SendAsync(
                         (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!,
-                        "Mara Oake",
+                        App.Mara,
                         "http://localhost",
                         "owner@bell.example"
                     )
@@ -460,7 +459,7 @@ public class BriefingTests(App app)
         await app.WithAsync(async s =>
             (
                 await s.GetRequiredService<ProofDesk>()
-                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake", "http://localhost", mail: false)
+                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: false)
             ).Token
         );
         (await app.DbAsync(db => db.Proofs.AsNoTracking().SingleAsync(p => p.SiteId == site.Id))).Facts.Waiting.ShouldBeEmpty();

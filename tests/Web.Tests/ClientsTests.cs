@@ -7,7 +7,6 @@ using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
-using Plurimax.Publishing.Sections;
 using Plurimax.Reading.Files;
 using Plurimax.Sites;
 using Plurimax.Web.Launching;
@@ -28,7 +27,7 @@ public class ClientsTests(App app)
                     1,
                     f => facts.Aggregate(f, (x, v) => x.With(v.Fact, new FactEntry(v.Value, FactSource.Maker, true))),
                     "test",
-                    "m"
+                    App.Mara
                 )
         );
         return await app.DbAsync(db => db.Clients.AsNoTracking().SingleAsync(c => c.Id == site.ClientId));
@@ -189,18 +188,25 @@ public class ClientsTests(App app)
         {
             var store = s.GetRequiredService<SiteStore>();
             var head = (await store.FindAsync(site.Id))!.Head;
-            await store.EditAsync(site.Id, head, new SetText("home.opening", "heading", "Vera Knapweed mends bikes"), "m");
+            await store.EditAsync(site.Id, head, new SetText("home.opening", "heading", "Vera Knapweed mends bikes"), App.Mara);
             var loaded = (await store.FindAsync(site.Id))!;
-            var (proof, _) = await s.GetRequiredService<ProofDesk>().SendAsync(loaded, "m", "http://localhost", mail: false);
+            var (proof, _) = await s.GetRequiredService<ProofDesk>().SendAsync(loaded, App.Mara, "http://localhost", mail: false);
             await s.GetRequiredService<ProofDesk>().SignAsync(proof, "Vera Knapweed");
-            await s.GetRequiredService<Publisher>().ReleaseAsync(loaded, "m");
+            await s.GetRequiredService<Publisher>().ReleaseAsync(loaded, App.Mara);
             await s.GetRequiredService<StandardShelf>()
-                .SetAsync(SettingLayer.Site, site.Id.ToString(), "footer_text", "Ask for Vera Knapweed", "m", "Vera Knapweed wants it");
+                .SetAsync(
+                    SettingLayer.Site,
+                    site.Id.ToString(),
+                    "footer_text",
+                    "Ask for Vera Knapweed",
+                    App.Mara,
+                    "Vera Knapweed wants it"
+                );
             await s.GetRequiredService<SectionShelf>()
                 .SaveAsync(
                     new Section("x.y", new TextContent("own") { Text = new("Vera Knapweed answers", Kept: true) }),
                     "Of Vera Knapweed",
-                    "m"
+                    App.Mara
                 );
             var db = s.GetRequiredService<PlurimaxDb>();
             db.Add(

@@ -7,7 +7,6 @@ using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Design.Styling;
 using Plurimax.Making.Settings;
-using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Web.Launching;
@@ -23,7 +22,7 @@ public class FormSettingsTests(App app)
         app.WithAsync(async s =>
         {
             foreach (var (key, value) in values)
-                await s.GetRequiredService<StandardShelf>().SetAsync(SettingLayer.Site, site.Id.ToString(), key, value, "Ada Tidewell");
+                await s.GetRequiredService<StandardShelf>().SetAsync(SettingLayer.Site, site.Id.ToString(), key, value, App.Ada);
             return values.Length;
         });
 
@@ -95,7 +94,7 @@ public class FormSettingsTests(App app)
         await SetAsync(site, ("remind_days", "3"), ("rounds", "2"), ("mail_closing", "x"));
         var (proof, token) = await app.WithAsync(async s =>
             await s.GetRequiredService<ProofDesk>()
-                .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake", "http://localhost", mail: true)
+                .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: true)
         );
         (await app.DbAsync(d => d.Outbox.SingleAsync(m => m.SiteId == site.Id))).Body.ShouldContain("round 1 of 2 that are included");
         Task<int> Remind() => app.WithAsync(s => s.GetRequiredService<ProofDesk>().RemindAsync());
@@ -134,7 +133,7 @@ public class FormSettingsTests(App app)
                     ("audience", "landlords"),
                 }
             )
-                await s.GetRequiredService<StandardShelf>().SetAsync(SettingLayer.Trade, "locksmith", k, v, "Ada Tidewell");
+                await s.GetRequiredService<StandardShelf>().SetAsync(SettingLayer.Trade, "locksmith", k, v, App.Ada);
             return 0;
         });
         var site = await app.SiteAsync("Standing Locks", "locksmith");
@@ -156,7 +155,7 @@ public class FormSettingsTests(App app)
             await shelf.SaveAsync(
                 new Section("x.y", new PricesContent { Heading = new("What it costs", Kept: true) }),
                 "Branch prices",
-                "Ada Tidewell"
+                App.Ada
             );
             return await shelf.SavePageAsync(
                 new Page(
@@ -175,7 +174,7 @@ public class FormSettingsTests(App app)
                     ]
                 ),
                 "Visit us",
-                "Ada Tidewell"
+                App.Ada
             );
         });
         var saved = await app.DbAsync(d =>
@@ -212,9 +211,7 @@ public class FormSettingsTests(App app)
             var at = SharedScope.Standard(id);
             var drafts = await app.WithAsync(s => s.GetRequiredService<StandardShelf>().DraftsAsync(at));
             (
-                await app.WithAsync(s =>
-                    s.GetRequiredService<StandardShelf>().SaveAsync(at, StandardShelf.PrintOf(drafts), "", "Ada Tidewell")
-                )
+                await app.WithAsync(s => s.GetRequiredService<StandardShelf>().SaveAsync(at, StandardShelf.PrintOf(drafts), "", App.Ada))
             ).Problem.ShouldBeNull();
         }
         var fresh = (await app.WithAsync(s => s.GetRequiredService<SiteStore>().FindAsync(site.Id)))!;

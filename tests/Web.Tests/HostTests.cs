@@ -70,13 +70,14 @@ public class HostTests(App app)
         var site = await app.LiveAsync("Released Twice");
         async Task<Plurimax.Data.Release> Release() =>
             await app.WithAsync(async s =>
-                await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m")
+                await s.GetRequiredService<Publisher>()
+                    .ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara)
             );
         (await Release()).FilesNew.ShouldBe(0);
         var http = app.Visitor($"{site.Slug}.sites.localhost");
         var before = await http.GetStringAsync("/");
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Another promise"), "m")
+            s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Another promise"), App.Mara)
         );
         (await http.GetStringAsync("/")).ShouldBe(before);
         var second = await Release();
@@ -86,7 +87,7 @@ public class HostTests(App app)
         {
             var loaded = (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!;
             var first = await s.GetRequiredService<PlurimaxDb>().Releases.SingleAsync(r => r.SiteId == site.Id && r.Number == 1);
-            await s.GetRequiredService<Publisher>().RollBackAsync(loaded, first, "m");
+            await s.GetRequiredService<Publisher>().RollBackAsync(loaded, first, App.Mara);
             return 0;
         });
         (await http.GetStringAsync("/")).ShouldBe(before);
@@ -102,7 +103,7 @@ public class HostTests(App app)
         await app.WithAsync(async s =>
         {
             var store = s.GetRequiredService<SiteStore>();
-            await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Never seen"), "m");
+            await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Never seen"), App.Mara);
             var loaded = (await store.FindAsync(site.Id))!;
             var publisher = s.GetRequiredService<Publisher>();
             publisher.Store(
@@ -116,7 +117,7 @@ public class HostTests(App app)
         (await http.GetStringAsync("/")).ShouldBe(before);
         // And the next publish goes through.
         await app.WithAsync(async s =>
-            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m")
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara)
         );
         (await http.GetStringAsync("/")).ShouldContain("Never seen");
     }
@@ -205,7 +206,7 @@ public class HostTests(App app)
         var token = await app.WithAsync(async s =>
             (
                 await s.GetRequiredService<ProofDesk>()
-                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m", "http://localhost", mail: false)
+                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: false)
             ).Token
         );
         token.Length.ShouldBe(43);
@@ -258,7 +259,7 @@ public class HostTests(App app)
         var now = DateTimeOffset.UtcNow;
         await app.WithAsync(async s =>
         {
-            await s.GetRequiredService<SiteStore>().SetAsync(SettingLayer.Site, shorter.Id.ToString(), "retention", "2", "m");
+            await s.GetRequiredService<SiteStore>().SetAsync(SettingLayer.Site, shorter.Id.ToString(), "retention", "2", App.Mara);
             var db = s.GetRequiredService<PlurimaxDb>();
             foreach (var site in new[] { kept, shorter })
             foreach (var months in new[] { 1, 3, 13 })

@@ -43,13 +43,13 @@ public class LikenessTests(App app)
         first.Trade.ShouldBe("florist");
         (
             await AtStoreAsync(s =>
-                s.EditAsync(site.Id, 1, new SetText("home.opening", "text", "Seven quite different words that nobody composed."), "test")
+                s.EditAsync(site.Id, 1, new SetText("home.opening", "text", "Seven quite different words that nobody composed."), App.Mara)
             )
         ).Ok.ShouldBeTrue();
         var edited = await CopyAsync(site.Id);
         edited.Revision.ShouldBe(2);
         edited.Shingles.ShouldNotBe(first.Shingles);
-        await AtStoreAsync(s => s.StepAsync(site.Id, back: true));
+        await AtStoreAsync(s => s.StepAsync(site.Id, back: true, App.Mara));
         (await CopyAsync(site.Id)).Shingles.ShouldBe(first.Shingles);
     }
 
@@ -65,7 +65,7 @@ public class LikenessTests(App app)
             .Sections.SelectMany(s => s.Content.Passages())
             .Select(p => p.Passage.Text)
             .Where(t => t.Length > 0);
-        await AtStoreAsync(s => s.EditAsync(two.Id, 1, new SetText("home.intro", "text", string.Join("\n\n", texts)), "test"));
+        await AtStoreAsync(s => s.EditAsync(two.Id, 1, new SetText("home.intro", "text", string.Join("\n\n", texts)), App.Mara));
         var near = (await NearestAsync(two.Id))!;
         near.SiteId.ShouldBe(one.Id);
         near.Resemblance.ShouldBe(Shingles.Resemblance(Shingles.Of(copied), Shingles.Of(await DocumentAsync(two.Id))), 1e-9);
@@ -79,14 +79,14 @@ public class LikenessTests(App app)
     {
         var site = await app.SiteAsync("Takes Back", "painter");
         var one = await DocumentAsync(site.Id);
-        (await AtTakesAsync(s => s.TakeAsync(site.Id, 1, null, null, "test"))).Ok.ShouldBeTrue();
+        (await AtTakesAsync(s => s.TakeAsync(site.Id, 1, null, null, App.Mara))).Ok.ShouldBeTrue();
         var two = await DocumentAsync(site.Id);
         Shingles.Resemblance(Shingles.Of(one), Shingles.Of(two)).ShouldBeLessThan(Shingles.Bound);
         // Others of the trade arrive in between; the earlier take is the one that was seen all the same.
         await app.SiteAsync("Takes Between", "painter");
-        (await AtTakesAsync(s => s.TakeAsync(site.Id, 2, null, 1, "test"))).Ok.ShouldBeTrue();
+        (await AtTakesAsync(s => s.TakeAsync(site.Id, 2, null, 1, App.Mara))).Ok.ShouldBeTrue();
         (await DocumentAsync(site.Id)).ToJson().ShouldBe(one.ToJson());
-        (await AtTakesAsync(s => s.TakeAsync(site.Id, 3, "home.intro", 2, "test"))).Ok.ShouldBeTrue();
+        (await AtTakesAsync(s => s.TakeAsync(site.Id, 3, "home.intro", 2, App.Mara))).Ok.ShouldBeTrue();
         var mixed = await DocumentAsync(site.Id);
         mixed.FindSection("home.intro")!.Value.Section.Take.ShouldBe(2);
         mixed.FindSection("home.opening")!.Value.Section.Content.ShouldBe(one.FindSection("home.opening")!.Value.Section.Content);

@@ -215,7 +215,7 @@ public class LooksTests(App app)
         var mark = (await DocumentAsync(site.Id)).Mark!;
         (mark.OnLight, mark.File is not null).ShouldBe((true, true));
         await app.WithAsync(async s =>
-            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake")
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara)
         );
         var home = await app.Visitor($"{site.Slug}.sites.localhost").GetStringAsync("/");
         home.ShouldContain("/logo-");
@@ -246,7 +246,7 @@ public class LooksTests(App app)
                 .SendAsync(
                     (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!,
                     [new SentLook("A, Dune arch", new LookChoice("dune")), new SentLook("B, Poster", new LookChoice("poster"))],
-                    "Mara Oake",
+                    App.Mara,
                     "http://localhost",
                     "bench@bell.example"
                 )
@@ -301,7 +301,7 @@ public class LooksTests(App app)
                 .SendAsync(
                     (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!,
                     [.. book.Looks],
-                    "Mara Oake",
+                    App.Mara,
                     "http://localhost",
                     null
                 )

@@ -1,6 +1,5 @@
 using System.Net;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Sites;
 using Plurimax.Web.Launching;
@@ -71,8 +70,7 @@ public class PageSettingsTests(App app) : IClassFixture<App>
         await maker.PostAsync($"/sites/{site.Id}/bench/page", Form(head, "jobs"));
         await app.WithAsync(async s =>
         {
-            await s.GetRequiredService<Publisher>()
-                .ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake");
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara);
             return 0;
         });
         var visitor = app.Visitor($"{site.Slug}.sites.localhost");

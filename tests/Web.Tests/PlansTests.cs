@@ -82,7 +82,7 @@ public class PlansTests(App app)
         var full = await DocumentAsync(site.Id);
         full.Size.ShouldBe(PlanSize.Full);
         full.Pages.Count(p => p.Id.StartsWith("service-", StringComparison.Ordinal)).ShouldBe(6);
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(site.Id, back: true));
+        await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(site.Id, back: true, App.Mara));
         (await DocumentAsync(site.Id)).ToJson().ShouldBe(before.ToJson());
     }
 
@@ -94,7 +94,7 @@ public class PlansTests(App app)
         await maker.PostAsync($"/sites/{site.Id}/plan?handler=AddLanguage", new() { ["revision"] = "1", ["language"] = "de-DE" });
         (await DocumentAsync(site.Id)).Languages.ShouldBe(["en-GB", "de-DE"]);
         (await maker.Http.GetStringAsync($"/sites/{site.Id}/bench?leaf=de%2Fcontact")).ShouldContain("Kontakt");
-        await app.WithAsync(s => s.GetRequiredService<TakeStore>().TakeAsync(site.Id, 2, null, null, "test"));
+        await app.WithAsync(s => s.GetRequiredService<TakeStore>().TakeAsync(site.Id, 2, null, null, App.Mara));
         var again = await DocumentAsync(site.Id);
         again.Languages.Length.ShouldBe(2);
         again.FindSection("de/home.intro")!.Value.Section.Take.ShouldBe(2);
@@ -109,7 +109,7 @@ public class PlansTests(App app)
         var site = await app.SiteAsync("Part Takes", "florist");
         var one = await DocumentAsync(site.Id);
         Task<EditOutcome> Take(int on, TakePart part, string? page = null) =>
-            app.WithAsync(s => s.GetRequiredService<TakeStore>().TakeAsync(site.Id, on, null, null, "test", part, page));
+            app.WithAsync(s => s.GetRequiredService<TakeStore>().TakeAsync(site.Id, on, null, null, App.Mara, part, page));
         string Words(SiteDocument d, string page) =>
             string.Join("|", d.FindPage(page)!.Sections.SelectMany(s => s.Content.Passages()).Select(p => p.Passage.Text));
         var pictures = (await Take(1, TakePart.Pictures)).Document!;
@@ -169,7 +169,7 @@ public class PlansTests(App app)
             await db.SaveChangesAsync();
             return (a.Id, b.Id);
         });
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new AddSection("home", "gallery", 2), "test"));
+        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new AddSection("home", "gallery", 2), App.Mara));
         var maker = await app.SignInAsync();
         Task<(HttpStatusCode Status, string Body)> Place(Guid file, string alt) =>
             maker.SendAsync(
@@ -189,7 +189,7 @@ public class PlansTests(App app)
         var photo = (await DocumentAsync(site.Id)).Photos.Single();
         (photo.Width, photo.Height, photo.Alt).ShouldBe((300, 400, "The yard in May"));
         var release = await app.WithAsync(async s =>
-            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m")
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara)
         );
         var bytes = app.Services.GetRequiredService<IBlobStore>().Get(release.Manifest[photo.Path].Hash)!;
         System.Text.Encoding.ASCII.GetString(bytes, 0, 4).ShouldBe("RIFF", "WebP container (RFC 9649)");

@@ -2,7 +2,6 @@ using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Sites;
 
@@ -289,7 +288,7 @@ public class PouringTests(App app) : IClassFixture<App>
                 }
             )
         ).ShouldBe("about.html");
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 3, new HidePage("about", true), "test"));
+        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 3, new HidePage("about", true), App.Mara));
         (await maker.GetAsync($"/sites/{site.Id}/bench?leaf=home&section=home.steps")).Body.ShouldContain("About is hidden.");
         (
             await Send(

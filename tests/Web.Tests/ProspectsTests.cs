@@ -5,7 +5,6 @@ using Microsoft.Extensions.DependencyInjection;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
-using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Web.Launching;
 using Plurimax.Work.Line;
@@ -65,7 +64,7 @@ public class ProspectsTests(App app)
         return await app.DbAsync(db => db.Sites.AsNoTracking().SingleAsync(s => s.ClientId == client.Id && s.IsSample));
     }
 
-    private async Task<string> LinkAsync(Maker maker, Client client)
+    private static async Task<string> LinkAsync(Maker maker, Client client)
     {
         await maker.PostAsync($"/clients/{client.Id}?handler=Link", [], $"/clients/{client.Id}");
         var page = (await maker.GetAsync($"/clients/{client.Id}")).Body;
@@ -286,7 +285,8 @@ public class ProspectsTests(App app)
                 .ShouldContain("sign=true", customMessage: station);
         await Should.ThrowAsync<InvalidOperationException>(() =>
             app.WithAsync(async s =>
-                await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(sample.Id))!, "m")
+                await s.GetRequiredService<Publisher>()
+                    .ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(sample.Id))!, App.Mara)
             )
         );
         // The token is in no table.
@@ -396,8 +396,7 @@ public class ProspectsTests(App app)
         var sample = await SampleAsync(maker, client);
         var link = await LinkAsync(maker, client);
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>()
-                .EditAsync(sample.Id, 1, new SetText("home.opening", "heading", "Written by hand"), "Mara Oake")
+            s.GetRequiredService<SiteStore>().EditAsync(sample.Id, 1, new SetText("home.opening", "heading", "Written by hand"), App.Mara)
         );
         var offer = (await maker.GetAsync($"/clients/{client.Id}?sign=true")).Body;
         offer.ShouldContain("not cleared");

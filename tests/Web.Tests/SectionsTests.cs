@@ -1,7 +1,6 @@
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Sites;
 
@@ -53,7 +52,7 @@ public class SectionsTests(App app) : IClassFixture<App>
         var other = await app.SiteAsync("Taker");
         await app.WithAsync(s =>
             s.GetRequiredService<SiteStore>()
-                .EditAsync(site.Id, 1, new SetText("home.steps", "heading", "How {{ business.name }} works"), "test")
+                .EditAsync(site.Id, 1, new SetText("home.steps", "heading", "How {{ business.name }} works"), App.Mara)
         );
         var copied = await maker.PostAsync(
             $"/sites/{site.Id}/bench/copy?handler=Site",

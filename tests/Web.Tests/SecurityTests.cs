@@ -1,7 +1,6 @@
 using System.Net;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data;
 using Plurimax.Sites;
 using Plurimax.Web.Lookbooks;
 using Plurimax.Web.Shared;
@@ -59,7 +58,7 @@ public class SecurityTests(App app)
         var site = await app.SiteAsync("Token Forms");
         await app.WithAsync(async s =>
         {
-            await s.GetRequiredService<LookDesk>().KeepAsync(null, "For all", new LookChoice("rail"), "Mara Oake");
+            await s.GetRequiredService<LookDesk>().KeepAsync(null, "For all", new LookChoice("rail"), App.Mara);
             return 0;
         });
         var pages = new[]

@@ -1,7 +1,6 @@
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Sites;
 
@@ -173,7 +172,7 @@ public class SitesTests(App app)
             sections.Select(section =>
                 app.WithAsync(s =>
                     s.GetRequiredService<SiteStore>()
-                        .EditAsync(site.Id, 1, new SetText(section, "heading", $"Words of {section}"), "somebody")
+                        .EditAsync(site.Id, 1, new SetText(section, "heading", $"Words of {section}"), App.Mara)
                 )
             )
         );
@@ -200,16 +199,16 @@ public class SitesTests(App app)
             });
         var first = (await Now()).Heading;
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "One"), "m")
+            s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "One"), App.Mara)
         );
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(site.Id, 2, new SetText("home.opening", "heading", "Two"), "m")
+            s.GetRequiredService<SiteStore>().EditAsync(site.Id, 2, new SetText("home.opening", "heading", "Two"), App.Mara)
         );
         foreach (
             var (back, heading) in new[] { (true, "One"), (true, first), (true, first), (false, "One"), (false, "Two"), (false, "Two") }
         )
         {
-            await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(site.Id, back));
+            await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(site.Id, back, App.Mara));
             (await Now()).Heading.ShouldBe(heading);
         }
     }

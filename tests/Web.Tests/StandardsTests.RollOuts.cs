@@ -26,12 +26,11 @@ public partial class StandardsTests
         });
         // Somebody works on a site meanwhile: what is not released yet does not go out with the roll-out.
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>()
-                .EditAsync(sites[0].Id, 1, new SetText("home.opening", "heading", "Not signed yet"), "Mara Oake")
+            s.GetRequiredService<SiteStore>().EditAsync(sites[0].Id, 1, new SetText("home.opening", "heading", "Not signed yet"), App.Mara)
         );
         await DraftAsync(at, "footer_text", "Opened by {{ business.name }} in {{ place.town }}.\nRing {{ phone }}.");
         await DraftAsync(at, "corners", "round");
-        var impact = await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(at, await DraftsAsync(at));
+        var impact = await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(TestDatabases.Agency, at, await DraftsAsync(at));
         impact.Followers.ShouldBe(4);
         impact.Changed.Select(s => s.Name).ShouldBe(["Impact One", "Impact Three", "Impact Shielded", "Impact Two"], ignoreOrder: true);
         // One of two changes reaches the shielded site: it is changed, not shielded from all.
@@ -59,7 +58,9 @@ public partial class StandardsTests
         Page(await LiveAsync(shielded.Id), "index.html").ShouldNotContain("Opened by");
         // Only what differs was written.
         one.FilesNew.ShouldBeLessThanOrEqualTo(impact.Changed.Single(s => s.Id == sites[0].Id).Files.Length);
-        (await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(at, [])).Changed.Where(s => s.Live).ShouldBeEmpty();
+        (await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(TestDatabases.Agency, at, []))
+            .Changed.Where(s => s.Live)
+            .ShouldBeEmpty();
     }
 
     [Fact]
@@ -158,7 +159,7 @@ public partial class StandardsTests
 
         // A link in the footer that leads to a page which is not there: preflight blocks, the site keeps its release.
         await DraftAsync(at, "footer_text", "See [our prices](no-such-page.html).");
-        var impact = await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(at, await DraftsAsync(at));
+        var impact = await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(TestDatabases.Agency, at, await DraftsAsync(at));
         impact.Changed.ShouldAllBe(s => s.Blocks);
         var held = await ThroughAsync((await SaveAsync(at))!);
         held.RollOut.State.ShouldBe(RollOutState.Stopped);

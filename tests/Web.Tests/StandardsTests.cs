@@ -21,7 +21,7 @@ namespace Plurimax.Web.Tests;
 [Collection("app")]
 public partial class StandardsTests(App app)
 {
-    private const string Owner = "Ada Tidewell";
+    private static readonly Actor Owner = App.Ada;
 
     private Task<T> ShelfAsync<T>(Func<StandardShelf, Task<T>> act) => app.WithAsync(s => act(s.GetRequiredService<StandardShelf>()));
 
@@ -64,7 +64,7 @@ public partial class StandardsTests(App app)
 
     private Task<Release> ReleaseAsync(Guid site) =>
         app.WithAsync(async s =>
-            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site))!, "Mara Oake")
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site))!, App.Mara)
         );
 
     private Task<Release> LiveAsync(Guid site) =>
@@ -77,11 +77,11 @@ public partial class StandardsTests(App app)
     public async Task Two_people_who_change_one_standard_lose_nothing()
     {
         var at = await StandardAsync("Two people");
-        (await ShelfAsync(s => s.DraftAsync(at, "footer_text", "Ada's", null, "Ada Tidewell"))).Ok.ShouldBeTrue();
-        var clash = await ShelfAsync(s => s.DraftAsync(at, "footer_text", "Tess's", null, "Tess Wyke"));
-        (clash.Ok, clash.Theirs!.Value, clash.Theirs.Who).ShouldBe((false, "Ada's", "Ada Tidewell"));
-        (await ShelfAsync(s => s.DraftAsync(at, "corners", "round", null, "Tess Wyke"))).Ok.ShouldBeTrue();
-        (await ShelfAsync(s => s.DraftAsync(at, "footer_text", "Tess's", "Ada's", "Tess Wyke"))).Ok.ShouldBeTrue();
+        (await ShelfAsync(s => s.DraftAsync(at, "footer_text", "Ada's", null, App.Ada))).Ok.ShouldBeTrue();
+        var clash = await ShelfAsync(s => s.DraftAsync(at, "footer_text", "Tess's", null, Actor.Client("Tess Wyke")));
+        (clash.Ok, clash.Theirs!.Value, clash.Theirs.Who).ShouldBe((false, "Ada's", App.Ada));
+        (await ShelfAsync(s => s.DraftAsync(at, "corners", "round", null, Actor.Client("Tess Wyke")))).Ok.ShouldBeTrue();
+        (await ShelfAsync(s => s.DraftAsync(at, "footer_text", "Tess's", "Ada's", Actor.Client("Tess Wyke")))).Ok.ShouldBeTrue();
         // What was looked at is what is saved: a change that came in between is looked at first.
         var seen = StandardShelf.PrintOf(await DraftsAsync(at));
         await DraftAsync(at, "buttons", "pill");
@@ -105,7 +105,7 @@ public partial class StandardsTests(App app)
             },
             from: $"/standards?at={at.Slug}"
         );
-        (await ShelfAsync(s => s.DraftAsync(at, "thanks", "x", null, "Tess Wyke"))).Ok.ShouldBeTrue();
+        (await ShelfAsync(s => s.DraftAsync(at, "thanks", "x", null, Actor.Client("Tess Wyke")))).Ok.ShouldBeTrue();
         var refused = await ada.PostAsync(
             $"/standards?at={at.Slug}&handler=Put",
             new()
@@ -181,7 +181,7 @@ public partial class StandardsTests(App app)
         var row = await app.DbAsync(d =>
             d.Settings.SingleAsync(s => s.Layer == SettingLayer.Site && s.Scope == site.Id.ToString() && s.Key == "corners")
         );
-        (row.Value, row.Why, row.Review, row.Who).ShouldBe(("round", "They like it", new DateOnly(2027, 3, 1), "Mara Oake"));
+        (row.Value, row.Why, row.Review, row.Who).ShouldBe(("round", "They like it", new DateOnly(2027, 3, 1), App.Mara));
         (
             await mara.PostAsync(
                 $"{url}?handler=Set",
@@ -360,7 +360,7 @@ public partial class StandardsTests(App app)
         // Two has words of its own from now on.
         var section = (await app.WithAsync(s => s.GetRequiredService<SiteStore>().DocumentAsync(At(two, 2)))).Pages[0].Sections[^1];
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(two.Id, 2, new SetText(section.Id, "text", "Open all year."), "Mara Oake")
+            s.GetRequiredService<SiteStore>().EditAsync(two.Id, 2, new SetText(section.Id, "text", "Open all year."), App.Mara)
         );
         (await app.DbAsync(d => d.Sites.SingleAsync(s => s.Id == two.Id))).Linked.ShouldBeEmpty();
         await ReleaseAsync(two.Id);
@@ -374,7 +374,7 @@ public partial class StandardsTests(App app)
             )
         ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         var at = SharedScope.Standard(saved.Id);
-        var impact = await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(at, await DraftsAsync(at));
+        var impact = await app.Services.GetRequiredService<ImpactRuns>().ComputeAsync(TestDatabases.Agency, at, await DraftsAsync(at));
         impact.Changed.Select(s => s.Name).ShouldBe(["Linked One"]);
         (await ThroughAsync((await SaveAsync(at))!)).RollOut.State.ShouldBe(RollOutState.Done);
         Page(await LiveAsync(one.Id), "index.html").ShouldContain("Closed in February, says Linked One.");
@@ -396,7 +396,7 @@ public partial class StandardsTests(App app)
         var desk = (IServiceProvider s) => s.GetRequiredService<IntakeDesk>();
         await app.DbAsync(d => d.Sites.Where(s => s.Id == site.Id).ExecuteUpdateAsync(u => u.SetProperty(s => s.Station, Station.Care)));
         var (intake, token) = await app.WithAsync(async s =>
-            await desk(s).SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "Mara Oake", "http://localhost", null)
+            await desk(s).SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara, "http://localhost", null)
         );
         intake.Questions.ShouldContain("hours");
         intake.Questions.ShouldNotContain("owner.story");
@@ -423,8 +423,7 @@ public partial class StandardsTests(App app)
         var young = await app.SiteAsync("Not Handed Over");
         (
             await app.WithAsync(async s =>
-                await desk(s)
-                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(young.Id))!, "Mara Oake", "http://localhost", null)
+                await desk(s).SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(young.Id))!, App.Mara, "http://localhost", null)
             )
         ).Intake.Questions.ShouldContain("owner.story");
     }

@@ -2,7 +2,6 @@ using System.IO.Compression;
 using System.Net;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Sites;
@@ -146,7 +145,7 @@ public class StationsTests(App app)
         var token = await app.WithAsync(async s =>
             (
                 await s.GetRequiredService<ProofDesk>()
-                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, "m", "http://localhost", mail: true)
+                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: true)
             ).Token
         );
         var client = new Maker(app.Visitor());

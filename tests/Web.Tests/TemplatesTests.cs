@@ -2,10 +2,8 @@ using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Sites;
-using Plurimax.Trades;
 using Plurimax.Web.Templates;
 
 namespace Plurimax.Web.Tests;
@@ -28,7 +26,7 @@ public class TemplatesTests(App app)
         var model = await app.SiteAsync("Model Cycles");
         await app.WithAsync(s =>
             s.GetRequiredService<SiteStore>()
-                .EditAsync(model.Id, 1, new SetText("home.opening", "heading", "Model Cycles mends by lamplight"), "m")
+                .EditAsync(model.Id, 1, new SetText("home.opening", "heading", "Model Cycles mends by lamplight"), App.Mara)
         );
         var (maker, page) = await MadeAsync("Mended by lamplight", model.Id);
         page.ShouldBe("/trades/mended-by-lamplight");
@@ -66,7 +64,7 @@ public class TemplatesTests(App app)
         string Heading(SiteDocument d) => d.FindSection("home.opening")!.Value.Section.Content.Heading.Text;
         Heading(await DocumentAsync()).ShouldBe("{{ business.name }} mends by lamplight");
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(id, 1, new SetText("home.intro", "text", "Kept by hand"), "m")
+            s.GetRequiredService<SiteStore>().EditAsync(id, 1, new SetText("home.intro", "text", "Kept by hand"), App.Mara)
         );
 
         // A fault is told with its line and loses nothing.
@@ -119,9 +117,9 @@ public class TemplatesTests(App app)
         after.FindSection("home.intro")!.Value.Section.Content.Text.Text.ShouldBe("Kept by hand");
         (await app.DbAsync(db => db.Sites.Where(s => s.Id == id).Select(s => s.TradeId).SingleAsync())).ShouldBe("mended-by-lamplight.v2");
         // One undo takes the version back with the document, so that the next change of a fact composes from the right one.
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(id, back: true));
+        await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(id, back: true, App.Mara));
         (await app.DbAsync(db => db.Sites.Where(s => s.Id == id).Select(s => s.TradeId).SingleAsync())).ShouldBe("mended-by-lamplight.v1");
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(id, back: false));
+        await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(id, back: false, App.Mara));
         (await app.DbAsync(db => db.Sites.Where(s => s.Id == id).Select(s => s.TradeId).SingleAsync())).ShouldBe("mended-by-lamplight.v2");
         foreach (var station in new[] { "brief", "plan", "look", "bench", "launch" })
             (await maker.Http.GetAsync($"/sites/{id}/{station}")).StatusCode.ShouldBe(HttpStatusCode.OK, station);
@@ -155,11 +153,11 @@ public class TemplatesTests(App app)
     public async Task Every_version_is_there_again_after_a_start()
     {
         var (_, page) = await MadeAsync("Here to stay", (await app.SiteAsync("Stay Cycles")).Id);
-        var trades = app.Services.GetRequiredService<TradeCatalogue>();
-        trades.Adopt([]);
-        trades.Find("here-to-stay.v1").ShouldBeNull();
+        var trades = app.Services.GetRequiredService<AgencyTrades>();
+        trades.Put(TestDatabases.Agency, []);
+        trades.Of(TestDatabases.Agency).Find("here-to-stay.v1").ShouldBeNull();
         (await app.WithAsync(s => s.GetRequiredService<TemplateDesk>().LoadAsync())).ShouldBeEmpty();
-        trades.Find("here-to-stay.v1").ShouldNotBeNull();
+        trades.Of(TestDatabases.Agency).Find("here-to-stay.v1").ShouldNotBeNull();
         page.ShouldEndWith("here-to-stay");
     }
 }

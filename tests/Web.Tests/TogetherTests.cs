@@ -33,8 +33,8 @@ public class TogetherTests(App app)
             await StoreAsync(async s =>
             {
                 var read = (await s.FindAsync(sample.Id))!;
-                await s.MoveAsync(read, Station.Plan, "Mara Oake");
-                await s.MoveAsync(read, Station.Look, "Mara Oake");
+                await s.MoveAsync(read, Station.Plan, App.Mara);
+                await s.MoveAsync(read, Station.Look, App.Mara);
                 return 0;
             });
         (await TypicalAsync()).ShouldBe(before);
@@ -63,7 +63,7 @@ public class TogetherTests(App app)
                 CreatedAt = DateTimeOffset.UtcNow,
             };
             return await s.GetRequiredService<SiteStore>()
-                .CreateAsync(client, trades["bicycle-repair"], new Wishes(), "Mara Oake", null, null, sample: true);
+                .CreateAsync(client, trades["bicycle-repair"], new Wishes(), App.Mara, null, null, sample: true);
         });
 
     [Theory]
@@ -86,7 +86,7 @@ public class TogetherTests(App app)
         await WaitsForLockAsync();
         await using var save = new NpgsqlCommand(
             """
-            insert into revisions (site_id, number, parent, document, said, touched, who, at)
+            insert into revisions (site_id, number, parent, document, said, touched, who_name, at)
             values ($1, 2, 1, $2::jsonb, 'Theirs', 'home.opening', 'Ivo Venn', now())
             """,
             other
@@ -123,7 +123,7 @@ public class TogetherTests(App app)
     private Task<int> MakeRealAsync(Guid site) =>
         StoreAsync(async s =>
         {
-            await s.MakeRealAsync(site, "Mara Oake");
+            await s.MakeRealAsync(site, App.Mara);
             return 0;
         });
 
@@ -140,7 +140,7 @@ public class TogetherTests(App app)
                         .With("founded", founded)
                         .With("email", new FactEntry(new TextValue("a@b.example"), FactSource.Client, true)),
                 "Told",
-                "Mara Oake"
+                App.Mara
             );
             problem.ShouldBeNull();
             return 0;
@@ -165,10 +165,10 @@ public class TogetherTests(App app)
     public async Task A_site_read_before_a_letter_that_took_the_place_of_another_still_shows_what_it_is()
     {
         var site = await app.SiteAsync("Letters");
-        await TypeAsync(site.Id, "heading", "", "O", was: null);
+        await TypeAsync(site.Id, "heading", App.Mara, "O", was: null);
         var stale = await StoreAsync(s => s.FindAsync(site.Id));
         // The next letter of the same stretch takes the place of the revision that was just read.
-        await TypeAsync(site.Id, "heading", "", "Op", was: "O");
+        await TypeAsync(site.Id, "heading", App.Mara, "Op", was: "O");
         (await app.DbAsync(d => d.Revisions.AnyAsync(r => r.SiteId == site.Id && r.Number == stale!.Head))).ShouldBeFalse();
         var document = await StoreAsync(s => s.DocumentAsync(stale!));
         document.FindSection("home.opening")!.Value.Section.Content.Heading.Text.ShouldBe("Op");
@@ -180,7 +180,7 @@ public class TogetherTests(App app)
     {
         var site = await app.SiteAsync("Both Type");
         var mara = await app.SignInAsync();
-        async Task WriterAsync(string path, string who)
+        async Task WriterAsync(string path, Actor who)
         {
             var text = "";
             string? was = null;
@@ -191,7 +191,7 @@ public class TogetherTests(App app)
                 was = text;
             }
         }
-        var writing = Task.WhenAll(WriterAsync("heading", "Mara Oake"), WriterAsync("text", "Ivo Venn"));
+        var writing = Task.WhenAll(WriterAsync("heading", App.Mara), WriterAsync("text", App.Ivo));
         do
         {
             (await mara.GetAsync($"/sites/{site.Id}/bench?leaf=home&section=home.opening")).Status.ShouldBe(System.Net.HttpStatusCode.OK);
@@ -202,13 +202,13 @@ public class TogetherTests(App app)
         (content.Heading.Text, content.Text.Text).ShouldBe(("Wheels are trued by hand here.", "Wheels are trued by hand here."));
     }
 
-    private async Task TypeAsync(Guid site, string path, string who, string text, string? was)
+    private async Task TypeAsync(Guid site, string path, Actor who, string text, string? was)
     {
         var outcome = await StoreAsync(async s =>
         {
             var there = (await s.DocumentAsync((await s.FindAsync(site))!)).FindSection("home.opening")!.Value.Section.Content;
             var begun = was ?? there.Passages().First(p => p.Path == path).Passage.Text;
-            return await s.TypeAsync(site, "home.opening", path, begun, text, who.Length > 0 ? who : "Mara Oake");
+            return await s.TypeAsync(site, "home.opening", path, begun, text, who);
         });
         outcome.Ok.ShouldBeTrue(outcome.Problem ?? outcome.Theirs);
     }

@@ -80,6 +80,8 @@ export default async function (browser, app) {
     await signIn(page);
     for (let screen = work.shift(); screen; screen = work.shift()) {
       const open = async () => {
+        // A width that was chosen on another screen would be chosen here already.
+        await page.evaluate(() => sessionStorage.clear()).catch(() => {});
         await page.goto(base + screen, { waitUntil: 'load' });
         // What the page builds by script is there once its keys are listed.
         await page.waitForFunction(() => window.Alpine !== undefined).catch(() => {});

@@ -13,7 +13,7 @@ export default async function (browser, app) {
   const bench = site('Harrowgate Cycle Works');
   const firm = (name) => app.psql(`select id from clients where name = '${name}'`).trim();
   const list = app.psql("select i.id from imports i where taken_at is null").trim();
-  await app.psql(`update imports set who = 'Ada Tidewell' where id = '${list}'`);
+  await app.psql(`update imports set (who_user_id, who_name) = (select id, display_name from "AspNetUsers" where display_name = 'Ada Tidewell') where id = '${list}'`);
   const screens = {
     Prospects: '/prospects', 'prospects by next contact': '/prospects?by=contact', 'prospects that nobody fits': '/prospects?find=nobody', 'a prospect': `/clients/${firm('Tern Street Cycles')}`, 'a prospect to be sampled': `/clients/${firm('Bowline Chandlery')}`,
     'a prospect to be signed': `/clients/${firm('Sallow Tree Surgery')}?sign=true`, 'a prospect edited': `/clients/${firm('Lantern Books')}?edit=true`, 'import in review': `/prospects/import/${list}`, 'a row to be mended': `/prospects/import/${list}?mend=8`,

@@ -1,11 +1,11 @@
-using System.Collections.Immutable;
 using Plurimax.Design.Pictures;
 
 namespace Plurimax.Data;
 
 /// <summary>A picture or brochure that a client sent. The bytes are a blob.</summary>
-public sealed class ClientFile
+public sealed class ClientFile : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public Guid Id { get; set; } = Guid.CreateVersion7();
 
     /// <summary>Whose it is; null stands on the agency's own shelf, for all clients.</summary>

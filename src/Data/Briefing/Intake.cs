@@ -3,14 +3,8 @@ using System.Collections.Immutable;
 namespace Plurimax.Data;
 
 /// <summary>A client's private form: questions behind a link, answered on a phone, saved as they are typed.</summary>
-public sealed class Intake
+public sealed class Intake : PrivateLink
 {
-    public Guid Id { get; set; } = Guid.CreateVersion7();
-    public Guid SiteId { get; set; }
-    public Site Site { get; set; } = null!;
-
-    /// <summary>SHA-256 of the token in the link; the token itself is not stored.</summary>
-    public required byte[] TokenHash { get; set; }
     public required ImmutableArray<string> Questions { get; set; }
 
     /// <summary>The language it asks in, BCP 47.</summary>
@@ -18,11 +12,7 @@ public sealed class Intake
 
     /// <summary>What was typed, by fact id, also where it could not be read yet.</summary>
     public ImmutableDictionary<string, string> Typed { get; set; } = ImmutableDictionary<string, string>.Empty;
-    public required string Who { get; set; }
-    public DateTimeOffset CreatedAt { get; set; }
-    public DateTimeOffset? OpenedAt { get; set; }
     public DateTimeOffset? LastAnswerAt { get; set; }
     public DateTimeOffset? SentAt { get; set; }
     public DateTimeOffset? RemindedAt { get; set; }
-    public DateTimeOffset? EndedAt { get; set; }
 }

@@ -8,10 +8,11 @@ namespace Plurimax.Data;
 public sealed record SheetPicture(string Name, string Type, string Hash, long Length, int Width, int Height);
 
 /// <summary>What a site is about to be made from: everything read or typed, to be looked through before anything is built.</summary>
-public sealed class StartSheet
+public sealed class StartSheet : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public Guid Id { get; set; } = Guid.CreateVersion7();
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public string Words { get; set; } = "";
     public string? TradeId { get; set; }
 

@@ -1,6 +1,3 @@
-using System.Collections.Immutable;
-using Microsoft.AspNetCore.Identity;
-
 namespace Plurimax.Data;
 
 public sealed class Enquiry

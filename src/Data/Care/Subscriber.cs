@@ -1,6 +1,3 @@
-using System.Collections.Immutable;
-using Microsoft.AspNetCore.Identity;
-
 namespace Plurimax.Data;
 
 /// <summary>An address that asked for a site's news. Written to only after it was confirmed by the link that was mailed to it.</summary>

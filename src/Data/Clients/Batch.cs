@@ -18,11 +18,12 @@ public enum BatchRowState
 /// <summary>
 /// Many sites at once, made in the background. Each row is one transaction: a process that dies leaves rows waiting, none half done.
 /// </summary>
-public sealed class Batch
+public sealed class Batch : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public required string Name { get; set; }
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public Guid? MakerId { get; set; }
 
     /// <summary>Samples for prospects; otherwise real sites, whose businesses become clients.</summary>

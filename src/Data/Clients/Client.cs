@@ -17,8 +17,9 @@ public enum Standing
 }
 
 /// <summary>A business the agency works for, or would like to. Its facts serve all of its sites.</summary>
-public sealed class Client
+public sealed class Client : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public required string Name { get; set; }
     public required FactSheet Facts { get; set; }
@@ -95,27 +96,16 @@ public sealed class ClientNote
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public Guid ClientId { get; set; }
     public required string Text { get; set; }
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public DateTimeOffset At { get; set; }
 }
 
 /// <summary>A private link to a sample site. It ends by itself.</summary>
-public sealed class SampleLink
+public sealed class SampleLink : PrivateLink
 {
-    public Guid Id { get; set; } = Guid.CreateVersion7();
-    public Guid SiteId { get; set; }
-    public Site Site { get; set; } = null!;
-
-    /// <summary>SHA-256 of the token in the link; the token itself is not stored.</summary>
-    public required byte[] TokenHash { get; set; }
-
     /// <summary>The mail address it went to; empty where it was handed over another way.</summary>
     public string To { get; set; } = "";
-    public required string Who { get; set; }
-    public DateTimeOffset CreatedAt { get; set; }
     public DateTimeOffset EndsAt { get; set; }
-    public DateTimeOffset? EndedAt { get; set; }
-    public DateTimeOffset? OpenedAt { get; set; }
     public DateTimeOffset? LastOpenedAt { get; set; }
     public int Opens { get; set; }
 
@@ -131,10 +121,11 @@ public enum TwinDecision
 }
 
 /// <summary>A list that was handed in and is looked through. Nothing of it is a prospect before it is taken in.</summary>
-public sealed class ListImport
+public sealed class ListImport : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public Guid Id { get; set; } = Guid.CreateVersion7();
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public required string FileName { get; set; }
     public required byte[] Content { get; set; }
     public ListChoices Choices { get; set; } = ListChoices.Guess;
@@ -154,10 +145,11 @@ public sealed class ListImport
 public sealed record ErasedThing(string Where, int Count, string Done);
 
 /// <summary>That a person's data was erased. It says what and where, not whose.</summary>
-public sealed class Erasure
+public sealed class Erasure : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public Guid Id { get; set; } = Guid.CreateVersion7();
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public required ImmutableArray<ErasedThing> Things { get; set; }
     public DateTimeOffset At { get; set; }
 }

@@ -1,6 +1,3 @@
-using System.Collections.Immutable;
-using Microsoft.AspNetCore.Identity;
-
 namespace Plurimax.Data;
 
 /// <summary>A name in the books of the simulated registrar.</summary>

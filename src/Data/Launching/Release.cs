@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Identity;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 
@@ -17,7 +16,7 @@ public sealed class Release
     public int Number { get; set; }
     public int Revision { get; set; }
     public required ImmutableSortedDictionary<string, ReleaseFile> Manifest { get; set; }
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public DateTimeOffset At { get; set; }
     public int FilesNew { get; set; }
 

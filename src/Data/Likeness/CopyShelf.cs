@@ -29,7 +29,7 @@ public sealed class CopyShelf(PlurimaxDb db, TradeCatalogue trades, SketchCache 
         var copy = Copy(site, document, revision);
         await db.Database.ExecuteSqlAsync(
             $"""
-            insert into copies (site_id, trade, language, revision, wordings, shingles, sketch, words) values ({copy.SiteId}, {copy.Trade}, {copy.Language}, {copy.Revision}, {copy.Wordings}, {copy.Shingles}, {copy.Sketch}, {copy.Words})
+            insert into copies (agency_id, site_id, trade, language, revision, wordings, shingles, sketch, words) values ((select agency_id from sites where id = {copy.SiteId}), {copy.SiteId}, {copy.Trade}, {copy.Language}, {copy.Revision}, {copy.Wordings}, {copy.Shingles}, {copy.Sketch}, {copy.Words})
             on conflict (site_id) do update set trade = excluded.trade, language = excluded.language, revision = excluded.revision, wordings = excluded.wordings, shingles = excluded.shingles, sketch = excluded.sketch, words = excluded.words
             """,
             cancel

@@ -6,8 +6,9 @@ namespace Plurimax.Data;
 /// <summary>
 /// What is known of the copy of a site without reading the site: which wordings it uses, its shingles and their sketch, and its words.
 /// </summary>
-public sealed class SiteCopy
+public sealed class SiteCopy : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public Guid SiteId { get; set; }
 
     /// <summary>The shipped trade whose wordings it draws on.</summary>

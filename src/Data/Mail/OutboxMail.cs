@@ -1,11 +1,9 @@
-using System.Collections.Immutable;
-using Microsoft.AspNetCore.Identity;
-
 namespace Plurimax.Data;
 
 /// <summary>A mail to be sent. Written in the transaction of its cause; sent afterwards, as often as it takes.</summary>
-public sealed class OutboxMail
+public sealed class OutboxMail : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public Guid? SiteId { get; set; }
     public Guid? EnquiryId { get; set; }

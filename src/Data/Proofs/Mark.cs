@@ -1,6 +1,3 @@
-using System.Collections.Immutable;
-using Microsoft.AspNetCore.Identity;
-
 namespace Plurimax.Data;
 
 /// <summary>A comment pinned to a passage (position as in the W3C Web Annotation model: a selector by passage and exact quote).</summary>
@@ -15,7 +12,7 @@ public sealed class Mark
     public string PageFile { get; set; } = "index.html";
     public string Quote { get; set; } = "";
     public required string Text { get; set; }
-    public required string Author { get; set; }
+    public required Actor Author { get; set; }
     public DateTimeOffset At { get; set; }
     public DateTimeOffset? ResolvedAt { get; set; }
     public List<MarkReply> Replies { get; set; } = [];
@@ -25,7 +22,7 @@ public sealed class MarkReply
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public Guid MarkId { get; set; }
-    public required string Author { get; set; }
+    public required Actor Author { get; set; }
     public bool FromClient { get; set; }
     public required string Text { get; set; }
     public DateTimeOffset At { get; set; }

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Facts;
 using Plurimax.Sites;
@@ -7,7 +6,7 @@ namespace Plurimax.Data.Sites;
 
 /// <param name="Name">The name somebody gave to it.</param>
 /// <param name="Release">Number of the release that was made of it, <paramref name="Round"/> of the proof; null where none was.</param>
-public sealed record HistoryEntry(int Revision, string Said, string Who, DateTimeOffset At, string? Name, int? Release, int? Round);
+public sealed record HistoryEntry(int Revision, string Said, Actor Who, DateTimeOffset At, string? Name, int? Release, int? Round);
 
 /// <summary>How the site as it is now stands to what visitors see.</summary>
 /// <param name="Release">Number of the live release; null where nothing is live.</param>
@@ -111,7 +110,7 @@ public sealed class HistoryShelf(PlurimaxDb db, SiteStore store)
     }
 
     /// <summary>Makes an earlier version the site once more, as a change that can be undone.</summary>
-    public async Task<EditOutcome> RestoreAsync(Guid siteId, int onRevision, int revision, string who, CancellationToken cancel = default)
+    public async Task<EditOutcome> RestoreAsync(Guid siteId, int onRevision, int revision, Actor who, CancellationToken cancel = default)
     {
         var then = await db
             .Revisions.AsNoTracking()

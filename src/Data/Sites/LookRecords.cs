@@ -5,15 +5,16 @@ using Plurimax.Sites;
 namespace Plurimax.Data;
 
 /// <summary>A look put by: for one site as a favourite, or for all clients.</summary>
-public sealed class KeptLook
+public sealed class KeptLook : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public Guid Id { get; set; } = Guid.CreateVersion7();
 
     /// <summary>The site it is a favourite of; null where it is kept for all.</summary>
     public Guid? SiteId { get; set; }
     public required string Name { get; set; }
     public required LookChoice Choice { get; set; }
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public DateTimeOffset At { get; set; }
 }
 
@@ -24,44 +25,24 @@ public sealed record ClientComment(DateTimeOffset At, string Author, int? Of, st
 public sealed record SentLook(string Name, LookChoice Choice);
 
 /// <summary>Looks as they were sent to a client, on the site as it stood: flipped through, compared, commented, one chosen.</summary>
-public sealed class SentLookbook
+public sealed class SentLookbook : PrivateLink
 {
-    public Guid Id { get; set; } = Guid.CreateVersion7();
-    public Guid SiteId { get; set; }
-    public Site Site { get; set; } = null!;
-
-    /// <summary>SHA-256 of the token in the link; the token itself is not stored.</summary>
-    public required byte[] TokenHash { get; set; }
     public required ImmutableArray<SentLook> Looks { get; set; }
     public required SiteDocument Document { get; set; }
     public required FactSheet Facts { get; set; }
     public required ImmutableDictionary<string, string> Settings { get; set; }
     public ImmutableArray<ClientComment> Comments { get; set; } = [];
-    public required string Who { get; set; }
-    public DateTimeOffset CreatedAt { get; set; }
-    public DateTimeOffset? OpenedAt { get; set; }
     public int? Chosen { get; set; }
     public string? ChosenBy { get; set; }
     public DateTimeOffset? ChosenAt { get; set; }
-    public DateTimeOffset? EndedAt { get; set; }
 }
 
 /// <summary>A plan as it was sent to a client: looked at, commented, agreed by a named person.</summary>
-public sealed class SentPlan
+public sealed class SentPlan : PrivateLink
 {
-    public Guid Id { get; set; } = Guid.CreateVersion7();
-    public Guid SiteId { get; set; }
-    public Site Site { get; set; } = null!;
-
-    /// <summary>SHA-256 of the token in the link; the token itself is not stored.</summary>
-    public required byte[] TokenHash { get; set; }
     public required SiteDocument Document { get; set; }
     public required FactSheet Facts { get; set; }
     public ImmutableArray<ClientComment> Comments { get; set; } = [];
-    public required string Who { get; set; }
-    public DateTimeOffset CreatedAt { get; set; }
-    public DateTimeOffset? OpenedAt { get; set; }
     public string? AgreedBy { get; set; }
     public DateTimeOffset? AgreedAt { get; set; }
-    public DateTimeOffset? EndedAt { get; set; }
 }

@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Sites;
 
 namespace Plurimax.Data;
 
 /// <summary>A section put by for all sites of the agency. What it says of a firm are placeholders, so that it fits any.</summary>
-public sealed class SavedSection
+public sealed class SavedSection : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public const int LongestName = 60;
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public required string Name { get; set; }
@@ -16,6 +16,6 @@ public sealed class SavedSection
     /// <summary>The further sections of a whole page; empty for a single section.</summary>
     public ImmutableArray<Section> Further { get; set; } = [];
     public bool IsPage { get; set; }
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public DateTimeOffset At { get; set; }
 }

@@ -46,7 +46,7 @@ public sealed class SectionShelf(PlurimaxDb db, SiteStore store)
     }
 
     /// <returns>A message where it cannot be put by, else null.</returns>
-    public async Task<string?> SaveAsync(Section section, string? name, string who, CancellationToken cancel = default)
+    public async Task<string?> SaveAsync(Section section, string? name, Actor who, CancellationToken cancel = default)
     {
         var words = FactReader.Clean(name);
         if (words.Length is 0 or > SavedSection.LongestName)
@@ -68,7 +68,7 @@ public sealed class SectionShelf(PlurimaxDb db, SiteStore store)
     }
 
     /// <summary>Puts a whole page by for all sites.</summary>
-    public async Task<string?> SavePageAsync(Page page, string? name, string who, CancellationToken cancel = default)
+    public async Task<string?> SavePageAsync(Page page, string? name, Actor who, CancellationToken cancel = default)
     {
         if (page.Sections.IsEmpty)
             return "The page has no section yet.";
@@ -96,7 +96,7 @@ public sealed class SectionShelf(PlurimaxDb db, SiteStore store)
     }
 
     /// <summary>Makes a value of a passage, so that sites can show it linked and a change of it can be rolled out.</summary>
-    public async Task ShareAsync(SavedSection saved, string who, CancellationToken cancel = default)
+    public async Task ShareAsync(SavedSection saved, Actor who, CancellationToken cancel = default)
     {
         string scope = saved.Id.ToString(),
             key = SharedPassage.Key(scope);

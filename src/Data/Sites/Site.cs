@@ -1,13 +1,13 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Identity;
 using Plurimax.Facts;
 using Plurimax.Work.Line;
 using Plurimax.Work.Prospects;
 
 namespace Plurimax.Data;
 
-public sealed class Site
+public sealed class Site : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public Guid Id { get; set; } = Guid.CreateVersion7();
 
     /// <summary>Ticket number, for people.</summary>

@@ -1,5 +1,3 @@
-using System.Collections.Immutable;
-using Microsoft.AspNetCore.Identity;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Data;
@@ -20,6 +18,6 @@ public sealed class SiteEvent
     public Station Station { get; set; }
     public Party Party { get; set; }
     public string Text { get; set; } = "";
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public DateTimeOffset At { get; set; }
 }

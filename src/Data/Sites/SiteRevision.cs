@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Identity;
 using Plurimax.Facts;
 using Plurimax.Sites;
 
@@ -33,7 +32,7 @@ public sealed class SiteRevision
 
     /// <summary>The name somebody gave to this version; null for most.</summary>
     public string? Name { get; set; }
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public DateTimeOffset At { get; set; }
 }
 

@@ -16,17 +16,16 @@ public sealed partial class SiteStore
         int onFactsRevision,
         Func<FactSheet, FactSheet> change,
         string said,
-        string who,
+        Actor who,
         CancellationToken cancel = default
     )
     {
-        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
+        await using var transaction = await db.JoinTransactionAsync(cancel);
         var client = await LockedAsync(clientId, cancel);
         if (client.FactsRevision != onFactsRevision)
             return "Somebody saved facts of this client a moment ago. What you typed is still here; look at both and save again.";
         await SetFactsAsync(client, change(client.Facts), null, said, who, cancel);
-        if (transaction is not null)
-            await transaction.CommitAsync(cancel);
+        await transaction.CommitAsync(cancel);
         return null;
     }
 
@@ -35,13 +34,12 @@ public sealed partial class SiteStore
     /// </summary>
     public async Task<FactSheet> WaitingAsync(Guid clientId, Func<FactSheet, FactSheet> change, CancellationToken cancel = default)
     {
-        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
+        await using var transaction = await db.JoinTransactionAsync(cancel);
         var client = await LockedAsync(clientId, cancel);
         var changed = change(client.Facts);
         client.Facts = client.Facts with { Waiting = changed.Waiting, Marks = changed.Marks };
         await db.SaveChangesAsync(cancel);
-        if (transaction is not null)
-            await transaction.CommitAsync(cancel);
+        await transaction.CommitAsync(cancel);
         return client.Facts;
     }
 
@@ -55,7 +53,7 @@ public sealed partial class SiteStore
 
     /// <summary>Saves facts of a client whose row is held, and lets its sites follow.</summary>
     /// <param name="except">A site that follows already.</param>
-    private async Task SetFactsAsync(Client client, FactSheet facts, Guid? except, string said, string who, CancellationToken cancel)
+    private async Task SetFactsAsync(Client client, FactSheet facts, Guid? except, string said, Actor who, CancellationToken cancel)
     {
         client.Facts = facts;
         client.Name = facts.Name is { Length: > 0 } n ? n : client.Name;

@@ -66,7 +66,7 @@ public sealed partial class SiteStore
         IReadOnlyCollection<Guid> siteIds,
         Func<Site, SiteDocument, SiteDocument> change,
         string said,
-        string who,
+        Actor who,
         CancellationToken cancel
     )
     {

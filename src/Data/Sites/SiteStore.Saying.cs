@@ -16,14 +16,14 @@ public sealed partial class SiteStore
         string words,
         string page,
         string? section,
-        string who,
+        Actor who,
         ImmutableHashSet<string>? except = null
     ) =>
         WishReader.Read(
             words,
             new SayContext(now, Trade(site), trades, site.Facts, page, section, DateOnly.FromDateTime(Now.UtcDateTime))
             {
-                By = who,
+                By = who.Name,
                 At = Now,
             },
             except
@@ -36,7 +36,7 @@ public sealed partial class SiteStore
         string words,
         string page,
         string? section,
-        string who,
+        Actor who,
         ImmutableHashSet<string>? except = null,
         CancellationToken cancel = default
     )

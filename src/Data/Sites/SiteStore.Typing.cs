@@ -1,7 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
-using Plurimax.Text;
 
 namespace Plurimax.Data.Sites;
 
@@ -38,7 +37,7 @@ public sealed partial class SiteStore
         string path,
         string was,
         string text,
-        string who,
+        Actor who,
         bool evenSo = false,
         IReadOnlyCollection<string>? tried = null,
         CancellationToken cancel = default
@@ -62,7 +61,7 @@ public sealed partial class SiteStore
                 return new TypeOutcome(site, document)
                 {
                     Theirs = there.Text,
-                    By = theirs?.Who ?? head.Who,
+                    By = (theirs?.Who ?? head.Who).Name,
                     At = theirs?.At ?? head.At,
                 };
             }
@@ -73,7 +72,7 @@ public sealed partial class SiteStore
             var goesOn =
                 head.Typed == path
                 && head.Touched == section
-                && head.Who == who
+                && head.Who.Is(who)
                 && head.Name is null
                 && head.Parent is not null
                 && Now - head.At < Pause

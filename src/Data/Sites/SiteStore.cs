@@ -4,7 +4,6 @@ using Plurimax.Data.Likeness;
 using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
-using Plurimax.Making.Likeness;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Text;
@@ -34,7 +33,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         TradeTemplate trade,
         FactSheet facts,
         Wishes wishes,
-        string who,
+        Actor who,
         Guid? makerId,
         DateOnly? due = null,
         CancellationToken cancel = default
@@ -62,7 +61,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         Client client,
         TradeTemplate trade,
         Wishes wishes,
-        string who,
+        Actor who,
         Guid? makerId,
         DateOnly? due,
         bool sample,
@@ -129,12 +128,12 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
     /// A sample becomes a real site: it keeps its document, its history and everything a person chose;
     /// what only a list or listing said goes from its pages until it is confirmed.
     /// </summary>
-    public async Task MakeRealAsync(Guid siteId, string who, CancellationToken cancel = default)
+    public async Task MakeRealAsync(Guid siteId, Actor who, CancellationToken cancel = default)
     {
         var site = (await FindAsync(siteId, cancel))!;
         if (!site.IsSample)
             return;
-        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
+        await using var transaction = await db.JoinTransactionAsync(cancel);
         site.IsSample = false;
         site.Due ??= DueOf(await SettingsAsync(site, cancel));
         await db
@@ -143,12 +142,11 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         // The name and the town are what it is made of.
         foreach (var id in new[] { "business.name", "place" })
             if (site.Client.Facts[id] is { } entry)
-                site.Client.Facts = site.Client.Facts.With(id, entry with { Confirmed = true, By = who });
+                site.Client.Facts = site.Client.Facts.With(id, entry with { Confirmed = true, By = who.Name });
         await db.SaveChangesAsync(cancel);
         await CarryAsync([siteId], Refreshed, "Sample became a real site", who, cancel);
         await MoveAsync(await FindFreshAsync(siteId, cancel), Station.Brief, who, cancel: cancel);
-        if (transaction is not null)
-            await transaction.CommitAsync(cancel);
+        await transaction.CommitAsync(cancel);
     }
 
     /// <summary>What <see cref="MakeRealAsync"/> would leave of the pages.</summary>
@@ -216,7 +214,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         Guid siteId,
         int onRevision,
         Edit edit,
-        string who,
+        Actor who,
         bool evenSo = false,
         CancellationToken cancel = default
     )
@@ -265,14 +263,14 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         SiteDocument document,
         string said,
         string? touched,
-        string who,
+        Actor who,
         CancellationToken cancel,
         string? typed = null,
         SiteRevision? instead = null,
         ImmutableArray<FactStep>? facts = null
     )
     {
-        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
+        await using var transaction = await db.JoinTransactionAsync(cancel);
         var number = site.LastRevision + 1;
         ImmutableArray<string> linked = [.. SharedPassage.Of(document)];
         var updated = await db
@@ -305,13 +303,12 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
         if (typed is null)
             await copies.NoteAsync(site.Id, document, number, cancel);
         await db.Database.ExecuteSqlAsync($"SELECT pg_notify({Changed}, {$"{site.Id} {number} {touched} {who}"})", cancel);
-        if (transaction is not null)
-            await transaction.CommitAsync(cancel);
+        await transaction.CommitAsync(cancel);
         return number;
     }
 
     /// <summary>Moves the site back to the revision it came from, or forward to the newest made from it.</summary>
-    public async Task<string?> StepAsync(Guid siteId, bool back, CancellationToken cancel = default)
+    public async Task<string?> StepAsync(Guid siteId, bool back, Actor who, CancellationToken cancel = default)
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         var (site, head) = await HeadAsync(siteId, cancel);
@@ -357,9 +354,9 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
                 sheet = comes is null ? sheet.Without(f.Fact) : sheet with { Entries = sheet.Entries.SetItem(f.Fact, comes) };
             }
             if (!ReferenceEquals(sheet, client.Facts))
-                await SetFactsAsync(client, sheet, siteId, step.Said, "undo", cancel);
+                await SetFactsAsync(client, sheet, siteId, step.Said, who, cancel);
         }
-        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({Changed}, {$"{siteId} {target.Value}"})", cancel);
+        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({Changed}, {$"{siteId} {target.Value}  {who}"})", cancel);
         await transaction.CommitAsync(cancel);
         return step.Said;
     }
@@ -377,7 +374,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
     private SiteDocument Refreshed(TradeTemplate trade, FactSheet facts, SiteDocument now) =>
         Recomposing.Refreshed(trades, trade, facts, now);
 
-    public async Task MoveAsync(Site site, Station station, string who, Party? waitFor = null, CancellationToken cancel = default)
+    public async Task MoveAsync(Site site, Station station, Actor who, Party? waitFor = null, CancellationToken cancel = default)
     {
         if (site.Station != station)
         {
@@ -398,7 +395,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
     }
 
     /// <summary>Notes whom the site waits for from now on; saved with whatever else is saved.</summary>
-    public void Wait(Site site, Party party, string who)
+    public void Wait(Site site, Party party, Actor who)
     {
         if (site.WaitingFor == party)
             return;
@@ -444,7 +441,7 @@ public sealed partial class SiteStore(PlurimaxDb db, TimeProvider clock, TradeCa
     public Task<SettingsStack> SettingsAsync(Site site, CancellationToken cancel = default) => new SettingsReader(db).OfAsync(site, cancel);
 
     /// <param name="value">Null gives the value back to the layer below.</param>
-    public Task SetAsync(SettingLayer layer, string scope, string key, string? value, string who, CancellationToken cancel = default) =>
+    public Task SetAsync(SettingLayer layer, string scope, string key, string? value, Actor who, CancellationToken cancel = default) =>
         new StandardShelf(db, clock).SetAsync(layer, scope, key, value, who, cancel: cancel);
 
     /// <summary>A document with what stands linked on it as the agency has it now.</summary>

@@ -18,7 +18,7 @@ public sealed class TakeStore(SiteStore store, PlurimaxDb db, TradeCatalogue tra
         int onRevision,
         string? section,
         int? take,
-        string who,
+        Actor who,
         TakePart part = TakePart.All,
         string? page = null,
         Voice? voice = null,
@@ -76,10 +76,7 @@ public sealed class TakeStore(SiteStore store, PlurimaxDb db, TradeCatalogue tra
         var has = section is null ? "$.take ? (@ == $t)" : "$.pages[*].sections[*] ? (@.id == $s && @.take == $t)";
         var vars = System.Text.Json.JsonSerializer.Serialize(new { t = take, s = section ?? "" });
         return (
-            await db
-                .Revisions.FromSql(
-                    $"select * from revisions where site_id = {siteId} and jsonb_path_exists(document, {has}::jsonpath, {vars}::jsonb)"
-                )
+            await db.WhereSql<SiteRevision>($"site_id = {siteId} and jsonb_path_exists(document, {has}::jsonpath, {vars}::jsonb)")
                 .AsNoTracking()
                 .OrderByDescending(r => r.Number)
                 .FirstOrDefaultAsync(cancel)

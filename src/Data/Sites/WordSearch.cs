@@ -74,7 +74,7 @@ public sealed class WordSearch(PlurimaxDb db, SiteStore store)
         string to,
         string? page,
         IReadOnlyList<(Guid Site, int Head)> chosen,
-        string who,
+        Actor who,
         CancellationToken cancel = default
     )
     {

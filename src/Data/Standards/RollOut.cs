@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Plurimax.Making.Settings;
 
 namespace Plurimax.Data;
@@ -14,8 +13,9 @@ public enum RollOutState
 }
 
 /// <summary>Bringing a saved version of a shared layer to the published sites that follow it.</summary>
-public sealed class RollOut
+public sealed class RollOut : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public SettingLayer Layer { get; set; }
     public string Scope { get; set; } = "";
@@ -32,7 +32,7 @@ public sealed class RollOut
 
     /// <summary>Nothing is done before.</summary>
     public DateTimeOffset? Begins { get; set; }
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public DateTimeOffset At { get; set; }
     public DateTimeOffset? EndedAt { get; set; }
 }

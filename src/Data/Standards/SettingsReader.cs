@@ -16,6 +16,8 @@ public sealed class SettingsReader(PlurimaxDb db)
         CancellationToken cancel = default
     )
     {
+        if (db.AgencyId is null)
+            throw new InvalidOperationException("Settings hold for an agency, and this work is for none yet.");
         string trade = tradeId is null ? "-" : TradeTemplate.FamilyOf(tradeId),
             client = clientId?.ToString() ?? "-",
             site = siteId?.ToString() ?? "-",

@@ -13,17 +13,17 @@ public sealed partial class StandardShelf
         SettingLayer layer,
         string scope,
         Guid standard,
-        string who,
+        Actor who,
         CancellationToken cancel = default
     ) => (await FollowAsync(layer, [scope], standard, who, cancel)).Problem;
 
-    /// <inheritdoc cref="FollowAsync(SettingLayer, string, Guid, string, CancellationToken)"/>
+    /// <inheritdoc cref="FollowAsync(SettingLayer, string, Guid, Actor, CancellationToken)"/>
     /// <returns>How many began to follow; those that did already are not counted.</returns>
     public async Task<(int Began, string? Problem)> FollowAsync(
         SettingLayer layer,
         IReadOnlyCollection<string> scopes,
         Guid standard,
-        string who,
+        Actor who,
         CancellationToken cancel = default
     )
     {
@@ -76,7 +76,7 @@ public sealed partial class StandardShelf
     /// <summary>In the log: that a standard is followed, or not any more.</summary>
     public const string FollowKey = "follows";
 
-    public async Task UnfollowAsync(SettingLayer layer, string scope, Guid standard, string who, CancellationToken cancel = default)
+    public async Task UnfollowAsync(SettingLayer layer, string scope, Guid standard, Actor who, CancellationToken cancel = default)
     {
         if (await db.Follows.Where(f => f.Layer == layer && f.Scope == scope && f.StandardId == standard).ExecuteDeleteAsync(cancel) == 0)
             return;
@@ -95,7 +95,7 @@ public sealed partial class StandardShelf
     }
 
     /// <summary>Changes the order in which standards are followed: the last one wins.</summary>
-    public async Task MoveAsync(SettingLayer layer, string scope, Guid standard, bool later, string who, CancellationToken cancel = default)
+    public async Task MoveAsync(SettingLayer layer, string scope, Guid standard, bool later, Actor who, CancellationToken cancel = default)
     {
         var all = await db.Follows.Where(f => f.Layer == layer && f.Scope == scope).OrderBy(f => f.Place).ToListAsync(cancel);
         var at = all.FindIndex(f => f.StandardId == standard);

@@ -56,13 +56,13 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
         string scope,
         string key,
         string? value,
-        string who,
+        Actor who,
         string why = "",
         DateOnly? review = null,
         CancellationToken cancel = default
     )
     {
-        var row = await db.Settings.FindAsync([layer, scope, key], cancel);
+        var row = await db.Settings.FirstOrDefaultAsync(s => s.Layer == layer && s.Scope == scope && s.Key == key, cancel);
         if (row?.Value == value && (row is null || row.Why == why && row.Review == review))
             return;
         if (row?.Value != value)
@@ -112,7 +112,7 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
         string key,
         string? value,
         string? seen,
-        string who,
+        Actor who,
         string why,
         DateOnly? review,
         bool evenSo,
@@ -156,7 +156,7 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
         string key,
         string? value,
         string? seen,
-        string who,
+        Actor who,
         bool evenSo = false,
         CancellationToken cancel = default
     )
@@ -168,7 +168,7 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
             .Where(s => s.Layer == at.Layer && s.Scope == at.Scope && s.Key == key)
             .Select(s => s.Value)
             .SingleOrDefaultAsync(cancel);
-        var draft = await db.SettingDrafts.FindAsync([at.Layer, at.Scope, key], cancel);
+        var draft = await db.SettingDrafts.FirstOrDefaultAsync(d => d.Layer == at.Layer && d.Scope == at.Scope && d.Key == key, cancel);
         var there = draft is null ? stands : draft.Value;
         if (!evenSo && there != seen && there != value)
         {
@@ -231,9 +231,9 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
 
     /// <summary>Saves what is in hand as the next version; the pages that are published stay until a roll-out brings it to them.</summary>
     /// <param name="print">What was in hand when its impact was read.</param>
-    public async Task<SaveOutcome> SaveAsync(SharedScope at, string print, string why, string who, CancellationToken cancel = default)
+    public async Task<SaveOutcome> SaveAsync(SharedScope at, string print, string why, Actor who, CancellationToken cancel = default)
     {
-        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
+        await using var transaction = await db.JoinTransactionAsync(cancel);
         await LockAsync(at, cancel);
         var drafts = await db.SettingDrafts.Where(d => d.Layer == at.Layer && d.Scope == at.Scope).OrderBy(d => d.Key).ToListAsync(cancel);
         if (drafts.Count == 0)
@@ -246,8 +246,7 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
         var version = await ApplyAsync(at, drafts.Select(d => (d.Key, d.Value)), why, who, cancel);
         db.RemoveRange(drafts);
         await db.SaveChangesAsync(cancel);
-        if (transaction is not null)
-            await transaction.CommitAsync(cancel);
+        await transaction.CommitAsync(cancel);
         return new SaveOutcome(version, null);
     }
 
@@ -256,7 +255,7 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
         SharedScope at,
         IEnumerable<(string Key, string? Value)> changes,
         string why,
-        string who,
+        Actor who,
         CancellationToken cancel
     )
     {
@@ -312,7 +311,7 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
         return number;
     }
 
-    private StandardVersion Version(SharedScope at, int number, IEnumerable<SettingValue> rows, string said, string who) =>
+    private StandardVersion Version(SharedScope at, int number, IEnumerable<SettingValue> rows, string said, Actor who) =>
         new()
         {
             Layer = at.Layer,
@@ -325,7 +324,7 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
         };
 
     /// <summary>Puts the changes in hand that lead back to an earlier version.</summary>
-    public async Task<int> DraftVersionAsync(SharedScope at, int number, string who, CancellationToken cancel = default)
+    public async Task<int> DraftVersionAsync(SharedScope at, int number, Actor who, CancellationToken cancel = default)
     {
         if (
             await db
@@ -342,7 +341,7 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
         SharedScope at,
         IReadOnlyDictionary<string, string> values,
         bool replace,
-        string who,
+        Actor who,
         CancellationToken cancel = default
     )
     {
@@ -376,7 +375,7 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
 
     /// <summary>Goes back to the version before, where nobody saved a later one since. Within a transaction of the caller.</summary>
     /// <returns>Whether it did.</returns>
-    public async Task<bool> RestoreBeforeAsync(SharedScope at, int version, string why, string who, CancellationToken cancel = default)
+    public async Task<bool> RestoreBeforeAsync(SharedScope at, int version, string why, Actor who, CancellationToken cancel = default)
     {
         await LockAsync(at, cancel);
         var last = await db.StandardVersions.Where(v => v.Layer == at.Layer && v.Scope == at.Scope).MaxAsync(v => (int?)v.Number, cancel);
@@ -409,13 +408,13 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
         string? name,
         string? about,
         IReadOnlyDictionary<string, string> values,
-        string who,
+        Actor who,
         CancellationToken cancel = default
     )
     {
         if (await NameFaultAsync(name, null, cancel) is { } bad)
             return (null, bad);
-        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
+        await using var transaction = await db.JoinTransactionAsync(cancel);
         var standard = new Standard
         {
             Name = FactReader.Clean(name),
@@ -428,8 +427,7 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
         if (values.Count > 0)
             await ApplyAsync(SharedScope.Standard(standard.Id), values.Select(v => (v.Key, (string?)v.Value)), "Made", who, cancel);
         await db.SaveChangesAsync(cancel);
-        if (transaction is not null)
-            await transaction.CommitAsync(cancel);
+        await transaction.CommitAsync(cancel);
         return (standard, null);
     }
 
@@ -449,6 +447,6 @@ public sealed partial class StandardShelf(PlurimaxDb db, TimeProvider clock)
             .Where(s => s.Layer == at.Layer && s.Scope == at.Scope)
             .ToDictionaryAsync(s => s.Key, s => s.Value, cancel);
 
-    private Task LockAsync(SharedScope at, CancellationToken cancel) =>
-        db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock(hashtext({$"standard {at.Layer} {at.Scope}"}))", cancel);
+    private Task<int> LockAsync(SharedScope at, CancellationToken cancel) =>
+        db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock(hashtext({$"standard {db.AgencyId} {at.Layer} {at.Scope}"}))", cancel);
 }

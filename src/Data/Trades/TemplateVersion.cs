@@ -1,11 +1,9 @@
-using System.Collections.Immutable;
-using Microsoft.AspNetCore.Identity;
-
 namespace Plurimax.Data;
 
 /// <summary>One version of a template that the agency made. Never changed; a change is the next version.</summary>
-public sealed class TemplateVersion
+public sealed class TemplateVersion : IOfAgency
 {
+    public Guid AgencyId { get; set; }
     public required string Family { get; set; }
     public int Version { get; set; }
     public required string Title { get; set; }
@@ -16,6 +14,6 @@ public sealed class TemplateVersion
 
     /// <summary>What was changed, in words.</summary>
     public string Said { get; set; } = "";
-    public required string Who { get; set; }
+    public required Actor Who { get; set; }
     public DateTimeOffset At { get; set; }
 }

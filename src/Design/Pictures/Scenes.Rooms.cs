@@ -244,7 +244,7 @@ public static partial class Scenes
         Props.Pendant(c, p, px + pw * .5, h * .12, u / 1100);
     }
 
-    private static void ChairRoom(Canvas c, Inks p, Dice r, bool bench)
+    private static void ChairRoom(Canvas c, Inks p, Dice r)
     {
         double w = c.W,
             h = c.H,

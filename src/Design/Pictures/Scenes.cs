@@ -57,7 +57,7 @@ public static partial class Scenes
         ["piano"] = new("An upright piano in a room with a tall window.", Piano, Turns: false),
         ["keys"] = new("The keys of a piano, close up.", Keys, Turns: false),
         ["strings"] = new("Strings, pins and hammers inside a piano.", Strings),
-        ["armchair"] = new("A buttoned armchair in an upholsterer's workshop.", (c, p, r) => ChairRoom(c, p, r, bench: true)),
+        ["armchair"] = new("A buttoned armchair in an upholsterer's workshop.", (c, p, r) => ChairRoom(c, p, r)),
         ["cloth"] = new("Rolls of cloth on a rack.", Cloth),
         ["sewing"] = new("A workbench with shears, thread and tacks.", Sewing),
         ["road"] = new("A small car on a coast road between fields.", Road, Turns: false),

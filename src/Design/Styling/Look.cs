@@ -283,10 +283,7 @@ public static class FontMetrics
     public sealed record Face(double Avg, double Asc, double Desc, Measure Fallback);
 
     private static readonly Lazy<Dictionary<string, Face>> All = new(() =>
-        JsonSerializer.Deserialize<Dictionary<string, Face>>(
-            Content.Bytes("looks/font-metrics.json")!,
-            new JsonSerializerOptions(JsonSerializerDefaults.Web)
-        )!
+        JsonSerializer.Deserialize<Dictionary<string, Face>>(Content.Bytes("looks/font-metrics.json")!, JsonSerializerOptions.Web)!
     );
 
     public static Face? Of(string file) => All.Value.GetValueOrDefault(file);

@@ -101,7 +101,7 @@ public sealed record Roles(ImmutableDictionary<string, string> Hex)
         return Contrast.Ratio(hex, on) >= 4.6 ? (hex, on) : (Solve(fill, [on], 4.6), on);
     }
 
-    private static string Solve(Oklch seed, IReadOnlyList<string> grounds, double ratio)
+    private static string Solve(Oklch seed, string[] grounds, double ratio)
     {
         var darker = Contrast.Luminance(grounds[0]) > .25;
         for (var i = 0; i < 120; i++)

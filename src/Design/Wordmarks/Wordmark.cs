@@ -203,7 +203,7 @@ public static class Wordmark
         return best;
     }
 
-    private static void Block(Sheet s, MarkWords w, IReadOnlyList<string> lines, double size, double x, double y)
+    private static void Block(Sheet s, IReadOnlyList<string> lines, double size, double x, double y)
     {
         for (var i = 0; i < lines.Count; i++)
             s.Text(lines[i], size, x, y + i * size * .98);
@@ -212,7 +212,7 @@ public static class Wordmark
     private static MarkDrawing Line(MarkWords w)
     {
         var s = new Sheet(w);
-        Block(s, w, Lines(w.Set, 24), 100, 0, 0);
+        Block(s, Lines(w.Set, 24), 100, 0, 0);
         return s.Cut();
     }
 
@@ -228,7 +228,7 @@ public static class Wordmark
             Fit(s, w.Place, 30, 0, 44, wide);
             return s.Cut(says: true);
         }
-        Block(s, w, lines, 100, 0, 0);
+        Block(s, lines, 100, 0, 0);
         return s.Cut();
     }
 
@@ -267,7 +267,7 @@ public static class Wordmark
             _ => 40,
         };
         // The middle of the capitals and small letters on the middle of the shape.
-        Block(s, w, lines, size, x, 60 + size * .34 - (lines.Count - 1) * size * .49);
+        Block(s, lines, size, x, 60 + size * .34 - (lines.Count - 1) * size * .49);
     }
 
     private static MarkDrawing EmblemBeside(MarkWords w)
@@ -300,7 +300,7 @@ public static class Wordmark
         var lines = Lines(w.Set, 22);
         var wide = Math.Max(170, lines.Max(l => s.Wide(l, 100)));
         s.Bar(0, 0, wide, 12, MarkInk.Colour);
-        Block(s, w, lines, 100, 0, 106);
+        Block(s, lines, 100, 0, 106);
         var below = 106 + (lines.Count - 1) * 98 + 30;
         s.Bar(0, below, wide, 3, MarkInk.Ink);
         Fit(s, w.Place, 28, 0, below + 40, wide);

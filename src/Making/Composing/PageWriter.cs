@@ -168,7 +168,7 @@ internal sealed class PageWriter(
     }
 
     /// <summary>A service in full on a page of its own, in another wording than on the page of all.</summary>
-    private SectionContent? Service(PlannedPage plan)
+    private ServiceContent? Service(PlannedPage plan)
     {
         if (plan.Service is not { } id || services.FirstOrDefault(s => s.Id == id) is not { Name: { } name })
             return null;

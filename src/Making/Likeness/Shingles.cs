@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Runtime.InteropServices;
-using System.Text.RegularExpressions;
 using Plurimax.Sites;
 using Plurimax.Text;
 

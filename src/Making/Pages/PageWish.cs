@@ -303,7 +303,7 @@ public static partial class PageWish
             .Where(s => s.Slot is not ("closing" or "ask"))
             .Concat(sections.Where(s => s.Slot is "closing" or "ask").Take(1))
             .ToImmutableArray();
-        return new PageProposal(NameOf(topic, kind, service), kind, why, service?.Id, ordered, [.. unread]);
+        return new PageProposal(NameOf(topic, service), kind, why, service?.Id, ordered, [.. unread]);
 
         void Add(string slot, string because)
         {
@@ -364,7 +364,7 @@ public static partial class PageWish
         || word.StartsWith(cue, StringComparison.Ordinal) && word.Length - cue.Length <= (cue.Length > 4 ? 7 : 1)
         || cue.Length >= 6 && Math.Abs(word.Length - cue.Length) <= 1 && EditDistance.Of(word, cue) <= 1;
 
-    private static IEnumerable<string> Words(string folded) =>
+    private static string[] Words(string folded) =>
         folded.Split([' ', ',', '.', '!', '?', ':', ';', '(', ')', '“', '”', '"'], StringSplitOptions.RemoveEmptyEntries);
 
     /// <summary>What the page is about, and the pieces that say what stands on it.</summary>
@@ -434,7 +434,7 @@ public static partial class PageWish
         }
     }
 
-    private static string NameOf(string topic, PageKind kind, ServiceText? service)
+    private static string NameOf(string topic, ServiceText? service)
     {
         if (service is not null)
             return service.Names[0];

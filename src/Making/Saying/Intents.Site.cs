@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Plurimax.Design.Styling;
 using Plurimax.Design.Wordmarks;
 using Plurimax.Facts;

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Sites;
-using Plurimax.Text;
 using Plurimax.Trades;
 
 namespace Plurimax.Making.Saying;

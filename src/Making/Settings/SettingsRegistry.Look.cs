@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Plurimax.Design.Styling;
 using Plurimax.Sites;
-using static Plurimax.Making.Settings.SettingGroup;
 using static Plurimax.Making.Settings.SettingShape;
 using static Plurimax.Making.Settings.SettingShows;
 

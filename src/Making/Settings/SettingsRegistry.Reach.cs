@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Plurimax.Text;
-using static Plurimax.Making.Settings.SettingGroup;
 using static Plurimax.Making.Settings.SettingShape;
 using static Plurimax.Making.Settings.SettingShows;
 

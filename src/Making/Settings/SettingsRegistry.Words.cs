@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using static Plurimax.Making.Settings.SettingGroup;
 using static Plurimax.Making.Settings.SettingShape;
 using static Plurimax.Making.Settings.SettingShows;
 

@@ -56,8 +56,7 @@ public static class HandoffPack
         return memory.ToArray();
     }
 
-    public static string FactsJson(FactSheet facts) =>
-        JsonSerializer.Serialize(facts.Entries, new JsonSerializerOptions(SiteDocument.Json) { WriteIndented = true });
+    public static string FactsJson(FactSheet facts) => JsonSerializer.Serialize(facts.Entries, SiteDocument.IndentedJson);
 
     /// <summary>vCard 4.0 (RFC 6350): CRLF line ends, folded at 75 octets, text escaped.</summary>
     public static string VCard(FactSheet f, string domain)

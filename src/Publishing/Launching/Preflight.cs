@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
-using AngleSharp;
 using AngleSharp.Dom;
 using AngleSharp.Html.Parser;
 using Plurimax.Design.Styling;

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
-using AngleSharp.Dom;
 using AngleSharp.Html.Dom;
 using Plurimax.Design.Styling;
 using Plurimax.Making.Plans;

@@ -1,7 +1,6 @@
 using Plurimax.Facts;
 using Plurimax.Sites;
 using Plurimax.Text;
-using Plurimax.Trades;
 
 namespace Plurimax.Publishing.Sections;
 

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Plurimax.Facts;
 using Plurimax.Sites;
 using Plurimax.Text;

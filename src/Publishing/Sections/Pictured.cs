@@ -1,4 +1,3 @@
-using Plurimax.Design.Pictures;
 using Plurimax.Sites;
 using Plurimax.Text;
 

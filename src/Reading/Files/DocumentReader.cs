@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.IO.Compression;
-using Plurimax.Text;
 
 namespace Plurimax.Reading.Files;
 

@@ -374,7 +374,7 @@ public static class Markup
             ? d
             : null;
 
-    private static IEnumerable<Thing> JsonLd(IDocument document)
+    private static List<Thing> JsonLd(IDocument document)
     {
         var all = new List<Thing>();
         foreach (var script in document.QuerySelectorAll("script[type='application/ld+json']").Take(20))

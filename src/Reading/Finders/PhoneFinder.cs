@@ -82,7 +82,7 @@ public static class PhoneFinder
             !international
             && country is "GB" or "IE" or "DE" or "AT" or "CH" or "FR" or "NL" or "AU"
             && !raw.Trim().TrimStart('(').StartsWith('0')
-            && !(country == "AU" && raw.StartsWith("1", StringComparison.Ordinal))
+            && !(country == "AU" && raw.StartsWith('1'))
         )
             return null;
         return Parse(raw, country) is { } phone && PhoneReader.IsWhole(phone) ? phone : null;

@@ -386,7 +386,7 @@ public static class PriceFinder
             t = dot > comma ? t.Replace(",", "") : t.Replace(".", "").Replace(',', '.');
         else if (comma >= 0)
             t =
-                t.Length - comma - 1 == 3 && t.Count(c => c == ',') >= 1 && !t.StartsWith("0,", StringComparison.Ordinal)
+                t.Length - comma - 1 == 3 && t.Contains(',') && !t.StartsWith("0,", StringComparison.Ordinal)
                     ? t.Replace(",", "")
                     : t.Replace(',', '.');
         else if (dot >= 0 && t.Length - dot - 1 == 3)

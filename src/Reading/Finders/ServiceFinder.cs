@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Text.RegularExpressions;
 using Plurimax.Facts;
 using Plurimax.Trades;
@@ -92,7 +91,7 @@ public static class ServiceFinder
             if (
                 text.Length is < 3 or > 70
                 || !text.Any(char.IsLetter)
-                || Words.Matches(text).Count > 8
+                || Words.Count(text) > 8
                 || Bad.IsMatch(text)
                 || HoursWords.FullDay(Words.Match(text).Value) >= 0
             )
@@ -147,7 +146,7 @@ public static class ServiceFinder
             return null;
         var sentence = line.Split(". ")[0];
         var parts = Cut(sentence).ToList();
-        if (parts.Any(p => Words.Matches(p).Count > 5) || TradeLexicon.Hits(line).FirstOrDefault().Trade is not null && parts.Count < 3)
+        if (parts.Any(p => Words.Count(p) > 5) || TradeLexicon.Hits(line).FirstOrDefault().Trade is not null && parts.Count < 3)
             return null;
         // Towns and names begin with capitals, work does not (German nouns do).
         var capitals = parts.Skip(1).Count(p => char.IsUpper(p[0]) && !(p.Length > 1 && char.IsUpper(p[1])));

@@ -6,6 +6,7 @@ using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Jobs;
 using Plurimax.Web.Prospecting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Batches;
 
@@ -29,7 +30,7 @@ public sealed class BatchDesk(
 {
     public const int Most = 5_000;
 
-    public async Task<Batch?> StartAsync(string name, IReadOnlyList<Guid> clients, bool samples, string who, Guid? maker)
+    public async Task<Batch?> StartAsync(string name, IReadOnlyList<Guid> clients, bool samples, Actor who, Guid? maker)
     {
         var known = await db.Clients.Where(c => clients.Contains(c.Id)).Select(c => c.Id).ToListAsync();
         var wanted = clients.Where(known.ToHashSet().Contains).Distinct().Take(Most).ToList();
@@ -136,7 +137,8 @@ public sealed class BatchDesk(
                 .BatchRows.FromSql(
                     $"""
                     select r.* from batch_rows r join batches b on b.id = r.batch_id where r.state = {(int)BatchRowState.Waiting}
-                    and b.state = {(int)BatchState.Running} order by r.batch_id, r.number limit 1 for update of r skip locked
+                    and b.state = {(int)
+                        BatchState.Running} and b.agency_id = {db.AgencyId} order by r.batch_id, r.number limit 1 for update of r skip locked
                     """
                 )
                 .ToListAsync(stop)
@@ -207,5 +209,9 @@ internal sealed class BatchRunner(IServiceScopeFactory scopes, BatchBell bell, I
     public const int Workers = 2;
 
     protected override Task<bool> StepAsync(IServiceProvider services, CancellationToken stop) =>
-        services.GetRequiredService<BatchDesk>().StepAsync(stop);
+        services.FirstAgencyAsync(
+            services.GetRequiredService<PlurimaxDb>().Batches.Where(b => b.State == BatchState.Running).Select(b => b.AgencyId),
+            s => s.GetRequiredService<BatchDesk>().StepAsync(stop),
+            stop
+        );
 }

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Antiforgery;
-using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
@@ -9,7 +9,6 @@ using Plurimax.Making.Settings;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
-using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Shared;
 
@@ -106,7 +105,7 @@ public static class BenchEndpoints
             typed.Path,
             typed.Was,
             text,
-            http.User.Identity?.Name ?? "somebody",
+            Actor.Of(http.User),
             typed.EvenSo,
             [.. (typed.Tried ?? []).Take(8).Select(typed.Stored)],
             cancel
@@ -201,8 +200,8 @@ public static class BenchEndpoints
         var value = FactReader.Read(definition, raw, site.Client.Facts.Country);
         if (!value.Ok)
             return Results.Json(new { problem = value.Problem }, statusCode: 422);
-        var who = http.User.Identity?.Name ?? "somebody";
-        var entry = new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(root), who, store.Now);
+        var who = Actor.Of(http.User);
+        var entry = new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(root), who.Name, store.Now);
         if (
             await store.SaveFactsAsync(
                 site.ClientId,
@@ -240,7 +239,7 @@ public static class BenchEndpoints
                 new { problem = $"That is {said.Words.Length:N0} characters; up to {WishReader.Longest:N0} are read in one go." },
                 statusCode: 422
             );
-        var who = http.User.Identity?.Name ?? "somebody";
+        var who = Actor.Of(http.User);
         var document = await store.DocumentAsync(site, cancel);
         // What is in hand may have gone meanwhile.
         var leaf = document.FindPage(said.Leaf)?.Id ?? document.Pages[0].Id;

@@ -26,9 +26,9 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
     public Task<List<SentBrief>> SentAsync(Guid siteId) =>
         db.SentBriefs.AsNoTracking().Where(b => b.SiteId == siteId).OrderByDescending(b => b.CreatedAt).Take(10).ToListAsync();
 
-    public async Task<string> SendAsync(Site site, string who, string origin, string? to, CancellationToken cancel = default)
+    public async Task<string> SendAsync(Site site, Actor who, string origin, string? to, CancellationToken cancel = default)
     {
-        var (token, hash) = PrivateLink.New();
+        var (token, hash) = LinkToken.New();
         var now = clock.GetUtcNow();
         await db
             .SentBriefs.Where(b => b.SiteId == site.Id && b.EndedAt == null && b.AgreedAt == null)
@@ -51,8 +51,9 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
                     "What we understood, to agree",
                     $"Hello,\n\nthis is what we understood of your business and of the website you want:\n\n{origin}/agree/{token}"
                         + $"\n\nPlease read it through. If it is right, agree with your name; if not, say what should be different.\n\n"
-                        + $"{who.Split(' ')[0]}\n",
-                    now
+                        + $"{who.FirstName}\n",
+                    now,
+                    cancel
                 )
             );
         store.Wait(site, Party.Client, who);
@@ -73,7 +74,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
     }
 
     /// <summary>Mails the client the list of what they owe, by page.</summary>
-    public async Task MailOwedAsync(Site site, IEnumerable<OwedThing> owed, string who, string to, CancellationToken cancel = default)
+    public async Task MailOwedAsync(Site site, IEnumerable<OwedThing> owed, Actor who, string to, CancellationToken cancel = default)
     {
         var now = clock.GetUtcNow();
         var open = owed.Where(o => o.ByClient && o.State is OwedState.Open or OwedState.Asked).GroupBy(o => o.Page);
@@ -90,8 +91,9 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
                 to,
                 $"What we still need for {site.Client.Name}",
                 $"Hello,\n\nthese things are still open:\n\n{list}\n\nSend them as they come; each is ticked off when it "
-                    + $"arrives.\n\n{who.Split(' ')[0]}\n",
-                now
+                    + $"arrives.\n\n{who.FirstName}\n",
+                now,
+                cancel
             )
         );
         db.Add(
@@ -111,7 +113,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
 
     public async Task<SentBrief?> FindAsync(string token)
     {
-        if (PrivateLink.HashOf(token) is not { } hash)
+        if (LinkToken.HashOf(token) is not { } hash)
             return null;
         return await db.SentBriefs.Include(b => b.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(b => b.TokenHash == hash);
     }
@@ -129,7 +131,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         if (brief.AgreedAt is not null)
             return;
         (brief.AgreedBy, brief.AgreedAt) = (name, clock.GetUtcNow());
-        store.Wait(brief.Site, Party.Us, name);
+        store.Wait(brief.Site, Party.Us, Actor.Client(name));
         db.Add(
             new SiteEvent
             {
@@ -137,7 +139,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
                 Kind = SiteEventKind.Note,
                 Station = brief.Site.Station,
                 Text = $"{name} agreed the brief",
-                Who = name,
+                Who = Actor.Client(name),
                 At = clock.GetUtcNow(),
             }
         );
@@ -153,7 +155,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         var wish = string.Join("\n", parts.Select(p => $"{p.Title}: {p.Words}").Prepend(words).Where(w => w.Length > 0));
         await using var transaction = await db.Database.BeginTransactionAsync();
         brief.Wish = wish;
-        store.Wait(brief.Site, Party.Us, name);
+        store.Wait(brief.Site, Party.Us, Actor.Client(name));
         db.Add(
             new SiteEvent
             {
@@ -161,7 +163,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
                 Kind = SiteEventKind.Note,
                 Station = brief.Site.Station,
                 Text = $"{name} wants the brief changed: {(wish.Length > 140 ? wish[..139] + "…" : wish)}",
-                Who = name,
+                Who = Actor.Client(name),
                 At = now,
             }
         );

@@ -3,7 +3,6 @@ using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Design.Pictures;
 using Plurimax.Reading.Files;
-using Plurimax.Text;
 
 namespace Plurimax.Web.Briefing;
 

@@ -7,7 +7,6 @@ using Plurimax.Making.Settings;
 using Plurimax.Reading;
 using Plurimax.Reading.Deciding;
 using Plurimax.Reading.Finders;
-using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Jobs;
 using Plurimax.Web.Shared;
@@ -47,14 +46,14 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     /// <summary>Makes a link of 256 random bits, of which only the hash is stored, and mails it. An earlier link ends.</summary>
     public async Task<(Intake Intake, string Token)> SendAsync(
         Site site,
-        string who,
+        Actor who,
         string origin,
         string? to,
         string? language = null,
         CancellationToken cancel = default
     )
     {
-        var (token, hash) = PrivateLink.New();
+        var (token, hash) = LinkToken.New();
         var now = clock.GetUtcNow();
         var words = FormWords.For(language ?? FormWords.Of(site.Client.Facts));
         await EndAsync(site.Id, cancel);
@@ -74,8 +73,9 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
                     site,
                     to,
                     words["mail.subject"],
-                    words["mail.body", site.Client.Name, $"{origin}/answers/{token}", who.Split(' ')[0]],
-                    now
+                    words["mail.body", site.Client.Name, $"{origin}/answers/{token}", who.FirstName],
+                    now,
+                    cancel
                 )
             );
         store.Wait(site, Party.Client, who);
@@ -96,9 +96,9 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     }
 
     /// <summary>A new link by mail, since the old one is not stored; the answers so far go with it.</summary>
-    public async Task RemindAsync(Site site, Intake intake, string who, string origin, string to, CancellationToken cancel = default)
+    public async Task RemindAsync(Site site, Intake intake, Actor who, string origin, string to, CancellationToken cancel = default)
     {
-        var (token, hash) = PrivateLink.New();
+        var (token, hash) = LinkToken.New();
         var now = clock.GetUtcNow();
         intake.TokenHash = hash;
         intake.RemindedAt = now;
@@ -109,8 +109,9 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
                 site,
                 to,
                 words["mail.again"],
-                words["mail.againbody", left, intake.Questions.Length, $"{origin}/answers/{token}", who.Split(' ')[0]],
-                now
+                words["mail.againbody", left, intake.Questions.Length, $"{origin}/answers/{token}", who.FirstName],
+                now,
+                cancel
             )
         );
         db.Add(
@@ -136,7 +137,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     /// <summary>The form behind a link, ended or not; null where the token is none of ours.</summary>
     public async Task<Intake?> FindAsync(string token, CancellationToken cancel = default)
     {
-        if (PrivateLink.HashOf(token) is not { } hash)
+        if (LinkToken.HashOf(token) is not { } hash)
             return null;
         return await db
             .Intakes.Include(i => i.Site)
@@ -260,7 +261,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         intake.SentAt = now;
         var site = intake.Site;
         var answered = intake.Questions.Count(q => intake.Typed.GetValueOrDefault(q, "").Length > 0);
-        store.Wait(site, Party.Us, site.Client.Name);
+        store.Wait(site, Party.Us, Actor.Client(site.Client.Name));
         db.Add(
             new SiteEvent
             {
@@ -268,7 +269,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
                 Kind = SiteEventKind.Note,
                 Station = site.Station,
                 Text = $"The client answered {answered} of {intake.Questions.Length} questions",
-                Who = site.Client.Name,
+                Who = Actor.Client(site.Client.Name),
                 At = now,
             }
         );

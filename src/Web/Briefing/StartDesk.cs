@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
@@ -19,10 +18,16 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
     /// <summary>From here on what was read is ticked unless somebody unticks it.</summary>
     public const double Ticked = 0.75;
 
-    public Task<StartSheet?> FindAsync(Guid id, string who) => db.StartSheets.FirstOrDefaultAsync(s => s.Id == id && s.Who == who);
+    public Task<StartSheet?> FindAsync(Guid id, Actor who) =>
+        db.StartSheets.FirstOrDefaultAsync(s => s.Id == id && s.Who.UserId == who.UserId);
 
-    public Task<List<StartSheet>> HeldAsync(string who) =>
-        db.StartSheets.AsNoTracking().Where(s => s.Who == who && s.SiteId == null).OrderByDescending(s => s.At).Take(8).ToListAsync();
+    public Task<List<StartSheet>> HeldAsync(Actor who) =>
+        db
+            .StartSheets.AsNoTracking()
+            .Where(s => s.Who.UserId == who.UserId && s.SiteId == null)
+            .OrderByDescending(s => s.At)
+            .Take(8)
+            .ToListAsync();
 
     /// <summary>A prospect or client by its name as it stands in the books; the newest where two are called so.</summary>
     public async Task<Guid?> KnownAsync(string name)
@@ -36,11 +41,14 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
     }
 
     /// <summary>A sheet for a business that is known: what is on its fact sheet is filled in and not asked again.</summary>
-    public async Task<StartSheet?> ForAsync(Guid clientId, string who)
+    public async Task<StartSheet?> ForAsync(Guid clientId, Actor who)
     {
         if (await db.Clients.AsNoTracking().FirstOrDefaultAsync(c => c.Id == clientId) is not { } client)
             return null;
-        if (await db.StartSheets.FirstOrDefaultAsync(s => s.ClientId == clientId && s.Who == who && s.SiteId == null) is { } held)
+        if (
+            await db.StartSheets.FirstOrDefaultAsync(s => s.ClientId == clientId && s.Who.UserId == who.UserId && s.SiteId == null) is
+            { } held
+        )
             return held;
         var sheet = new StartSheet
         {
@@ -62,7 +70,7 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         string words,
         IReadOnlyList<InFile> files,
         Guid? likeSite,
-        string who,
+        Actor who,
         string? template = null,
         CancellationToken cancel = default
     )
@@ -131,7 +139,7 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
                 if (sheet.Facts[offer.Fact] is null || sheet.Facts[offer.Fact] is { Confirmed: false })
                     sheet.Facts = sheet.Facts.With(
                         offer.Fact,
-                        new FactEntry(offer.Value, source, offer.Confidence >= Ticked, true, who, now) { Where = offer.Where }
+                        new FactEntry(offer.Value, source, offer.Confidence >= Ticked, true, who.Name, now) { Where = offer.Where }
                     );
             sheet.Material = new SiteMaterial(
                 [.. sheet.Material.Pages.Concat(reading.Material.Pages)],
@@ -143,7 +151,7 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
             if (reading.Material.Colours is { Length: > 0 } colours && sheet.Facts["colours"] is null)
                 sheet.Facts = sheet.Facts.With(
                     "colours",
-                    new FactEntry(new ListValue([.. colours.Take(3)]), FactSource.OldSite, false, true, who, now)
+                    new FactEntry(new ListValue([.. colours.Take(3)]), FactSource.OldSite, false, true, who.Name, now)
                 );
             // The trade may be one that no template is there for yet; the sheet then offers the nearest.
             if (sheet.TradeId is null && reading.Trade is { } trade)
@@ -181,7 +189,7 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         TradeTemplate trade,
         FactSheet facts,
         Wishes wishes,
-        string who,
+        Actor who,
         Guid? maker,
         DateOnly? due
     )

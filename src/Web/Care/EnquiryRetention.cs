@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Standards;
 using Plurimax.Web.Proofs;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Care;
 
@@ -14,7 +15,9 @@ public sealed class EnquiryRetention(PlurimaxDb db, TimeProvider clock)
         var now = clock.GetUtcNow();
         var deleted = 0;
         // An address that was never confirmed was perhaps not its owner's wish.
-        await db.Subscribers.Where(s => s.ConfirmedAt == null && s.At < now.AddDays(-14)).ExecuteDeleteAsync(cancel);
+        await db
+            .Subscribers.Where(s => s.Site.AgencyId == db.AgencyId && s.ConfirmedAt == null && s.At < now.AddDays(-14))
+            .ExecuteDeleteAsync(cancel);
         // Nothing is kept for less than a month, so only sites with something older are looked at.
         var sites = await db
             .Sites.AsNoTracking()
@@ -49,9 +52,14 @@ internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider c
                 await Task.Delay(wait, clock, stop);
                 try
                 {
-                    using var scope = scopes.CreateScope();
-                    await scope.ServiceProvider.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
-                    await scope.ServiceProvider.GetRequiredService<ProofDesk>().RemindAsync(stop);
+                    await scopes.EachAgencyAsync(
+                        async s =>
+                        {
+                            await s.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
+                            await s.GetRequiredService<ProofDesk>().RemindAsync(stop);
+                        },
+                        stop
+                    );
                 }
                 catch (Exception e) when (e is Npgsql.NpgsqlException or DbUpdateException or InvalidOperationException)
                 {

@@ -148,7 +148,7 @@ public sealed class ClientDesk(PlurimaxDb db, SiteStore store, TimeProvider cloc
     public Task<int> RemovePersonAsync(Guid client, Guid person) =>
         db.People.Where(p => p.Id == person && p.ClientId == client).ExecuteDeleteAsync();
 
-    public async Task StandAsync(Client client, Standing standing, string who)
+    public async Task StandAsync(Client client, Standing standing, Actor who)
     {
         if (client.Standing == standing)
             return;
@@ -169,7 +169,7 @@ public sealed class ClientDesk(PlurimaxDb db, SiteStore store, TimeProvider cloc
     /// One business of two: facts as chosen; sites, people, notes, files and settings of the second go to the first, and the second is
     /// gone.
     /// </summary>
-    public async Task<string?> MergeAsync(Guid keep, Guid gone, Func<string, bool> takeSecond, string who)
+    public async Task<string?> MergeAsync(Guid keep, Guid gone, Func<string, bool> takeSecond, Actor who)
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
         foreach (var id in new[] { keep, gone }.Order())

@@ -20,13 +20,13 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
     public async Task<ImmutableArray<ErasedThing>> PreviewAsync(PersonTraces who)
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
-        var things = await RunAsync(who, "nobody");
+        var things = await RunAsync(who, Actor.Application);
         await transaction.RollbackAsync();
         db.ChangeTracker.Clear();
         return things;
     }
 
-    public async Task<Erasure> EraseAsync(PersonTraces person, string by)
+    public async Task<Erasure> EraseAsync(PersonTraces person, Actor by)
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
         var erasure = new Erasure
@@ -42,7 +42,7 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
     }
 
     /// <summary>One pass serves the preview and the deed, so that the one cannot promise what the other does not do.</summary>
-    private async Task<ImmutableArray<ErasedThing>> RunAsync(PersonTraces t, string by)
+    private async Task<ImmutableArray<ErasedThing>> RunAsync(PersonTraces t, Actor by)
     {
         var things = ImmutableArray.CreateBuilder<ErasedThing>();
         void Say(string where, int count, string done)
@@ -60,33 +60,28 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
         foreach (var g in people.GroupBy(p => p.ClientId))
             Say($"People of {Of(g.Key)}", g.Count(), "deleted");
 
-        var notes = (await db.Notes.FromSql($"select * from notes where text ~* {t.Rough}").ToListAsync()).FindAll(n => t.In(n.Text));
+        var notes = (
+            await db.WhereSql<ClientNote>($"text ~* {t.Rough}").Where(n => db.Clients.Any(c => c.Id == n.ClientId)).ToListAsync()
+        ).FindAll(n => t.In(n.Text));
         db.RemoveRange(notes);
         foreach (var g in notes.GroupBy(n => n.ClientId))
             Say($"Notes on {Of(g.Key)}", g.Count(), "deleted");
 
-        var enquiries = (
-            await db
-                .Enquiries.FromSql($"select * from enquiries where concat_ws(' ', name, email, phone, message) ~* {t.Rough}")
-                .ToListAsync()
-        ).FindAll(e => t.In(e.Name) || t.In(e.Email) || t.In(e.Phone) || t.In(e.Message));
+        var enquiries = (await db.WhereSql<Enquiry>($"concat_ws(' ', name, email, phone, message) ~* {t.Rough}").ToListAsync()).FindAll(e =>
+            t.In(e.Name) || t.In(e.Email) || t.In(e.Phone) || t.In(e.Message)
+        );
         var ids = enquiries.ConvertAll(e => e.Id).ToArray();
         db.RemoveRange(enquiries);
         foreach (var g in enquiries.GroupBy(e => clientOf[e.SiteId]))
             Say($"Enquiries at {Of(g.Key)}", g.Count(), "deleted");
 
-        var subscribers = (await db.Subscribers.FromSql($"select * from subscribers where email ~* {t.Rough}").ToListAsync()).FindAll(x =>
-            t.In(x.Email)
-        );
+        var subscribers = (await db.WhereSql<Subscriber>($"email ~* {t.Rough}").ToListAsync()).FindAll(x => t.In(x.Email));
         db.RemoveRange(subscribers);
         foreach (var g in subscribers.GroupBy(x => clientOf[x.SiteId]))
             Say($"Addresses for the news of {Of(g.Key)}", g.Count(), "deleted");
 
         var mails = (
-            await db
-                .Outbox.FromSql(
-                    $"select * from outbox where concat_ws(' ', \"to\", reply_to, subject, body) ~* {t.Rough} or enquiry_id = any({ids})"
-                )
+            await db.WhereSql<OutboxMail>($"concat_ws(' ', \"to\", reply_to, subject, body) ~* {t.Rough} or enquiry_id = any({ids})")
                 .ToListAsync()
         ).FindAll(m => m.EnquiryId is { } about && ids.Contains(about) || t.In(m.To) || t.In(m.ReplyTo) || t.In(m.Subject) || t.In(m.Body));
         db.RemoveRange(mails);
@@ -94,8 +89,7 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
         await db.SaveChangesAsync();
 
         foreach (
-            var row in await db
-                .Clients.FromSql($"select * from clients where facts::text ~* {t.Rough}")
+            var row in await db.WhereSql<Client>($"facts::text ~* {t.Rough}")
                 .AsNoTracking()
                 .Select(c => new
                 {
@@ -129,10 +123,7 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
         Say("Lists in review", imports.Count, "deleted");
 
         foreach (
-            var p in await db
-                .Proofs.FromSql(
-                    $"select * from proofs where document::text ~* {t.Rough} or facts::text ~* {t.Rough} or signed_by ~* {t.Rough}"
-                )
+            var p in await db.WhereSql<Proof>($"document::text ~* {t.Rough} or facts::text ~* {t.Rough} or signed_by ~* {t.Rough}")
                 .Include(p => p.Site)
                 .ToListAsync()
         )
@@ -163,9 +154,9 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
             var n = 0;
             foreach (var m in g)
             {
-                if (t.In(m.Author))
+                if (t.In(m.Author.Name))
                 {
-                    m.Author = PersonTraces.Blank;
+                    m.Author = Actor.Client(PersonTraces.Blank);
                     n++;
                 }
                 if (t.In(m.Text))
@@ -178,9 +169,9 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
                     m.Quote = t.Without(m.Quote);
                     n++;
                 }
-                foreach (var r in m.Replies.Where(r => t.In(r.Author) || t.In(r.Text)))
+                foreach (var r in m.Replies.Where(r => t.In(r.Author.Name) || t.In(r.Text)))
                 {
-                    (r.Author, r.Text) = (t.In(r.Author) ? PersonTraces.Blank : r.Author, t.Without(r.Text));
+                    (r.Author, r.Text) = (t.In(r.Author.Name) ? Actor.Client(PersonTraces.Blank) : r.Author, t.Without(r.Text));
                     n++;
                 }
             }
@@ -217,13 +208,17 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
             Say($"Plans of {Of(l.Site.ClientId)}", n, "taken out");
         }
         foreach (
-            var g in (await db.Events.FromSql($"select * from events where concat_ws(' ', text, who) ~* {t.Rough}").ToListAsync())
-                .Where(e => t.In(e.Text) || t.In(e.Who))
+            var g in (
+                await db.WhereSql<SiteEvent>($"concat_ws(' ', text, who_name) ~* {t.Rough}")
+                    .Where(e => db.Sites.Any(s => s.Id == e.SiteId))
+                    .ToListAsync()
+            )
+                .Where(e => t.In(e.Text) || t.In(e.Who.Name))
                 .GroupBy(e => clientOf[e.SiteId])
         )
         {
             foreach (var e in g)
-                (e.Text, e.Who) = (t.Without(e.Text), t.In(e.Who) ? PersonTraces.Blank : e.Who);
+                (e.Text, e.Who) = (t.Without(e.Text), t.In(e.Who.Name) ? Actor.Client(PersonTraces.Blank) : e.Who);
             Say($"History of {Of(g.Key)}", g.Count(), "name taken out");
         }
         foreach (var l in (await db.SampleLinks.Include(l => l.Site).ToListAsync()).Where(l => t.In(l.To)).GroupBy(l => l.Site.ClientId))
@@ -238,7 +233,11 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
             Say($"Next step of {Of(c.Id)}", 1, "name taken out");
         }
         var revisions = 0;
-        foreach (var r in await db.Revisions.FromSql($"select * from revisions where document::text ~* {t.Rough}").ToListAsync())
+        foreach (
+            var r in await db.WhereSql<SiteRevision>($"document::text ~* {t.Rough}")
+                .Where(r => db.Sites.Any(s => s.Id == r.SiteId))
+                .ToListAsync()
+        )
             if (Blanked(t, r.Document) is { } document)
             {
                 r.Document = document;
@@ -248,8 +247,7 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
         Say("Versions of pages", revisions, "name taken out");
         // A roll-out makes a site again of the facts it was released with: they are cleared as well.
         foreach (
-            var r in await db
-                .Releases.FromSql($"select * from releases where facts::text ~* {t.Rough} or settings::text ~* {t.Rough}")
+            var r in await db.WhereSql<Release>($"facts::text ~* {t.Rough} or settings::text ~* {t.Rough}")
                 .Include(r => r.Site)
                 .ToListAsync()
         )
@@ -289,21 +287,18 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
             n++;
             return t.Without(text!);
         }
-        foreach (var s in await db.Settings.FromSql($"select * from settings where concat_ws(' ', value, why) ~* {t.Rough}").ToListAsync())
+        foreach (var s in await db.WhereSql<SettingValue>($"concat_ws(' ', value, why) ~* {t.Rough}").ToListAsync())
             (s.Value, s.Why) = (Clear(s.Value)!, Clear(s.Why)!);
         foreach (var d in await db.SettingDrafts.ToListAsync())
             d.Value = Clear(d.Value);
-        foreach (
-            var c in await db
-                .SettingChanges.FromSql($"select * from setting_changes where concat_ws(' ', \"from\", \"to\", why, who) ~* {t.Rough}")
-                .ToListAsync()
-        )
-            (c.From, c.To, c.Why, c.Who) = (Clear(c.From), Clear(c.To), Clear(c.Why)!, t.In(c.Who) ? PersonTraces.Blank : c.Who);
-        foreach (
-            var v in await db
-                .StandardVersions.FromSql($"select * from standard_versions where \"values\"::text ~* {t.Rough} or said ~* {t.Rough}")
-                .ToListAsync()
-        )
+        foreach (var c in await db.WhereSql<SettingChange>($"concat_ws(' ', \"from\", \"to\", why, who_name) ~* {t.Rough}").ToListAsync())
+            (c.From, c.To, c.Why, c.Who) = (
+                Clear(c.From),
+                Clear(c.To),
+                Clear(c.Why)!,
+                t.In(c.Who.Name) ? Actor.Client(PersonTraces.Blank) : c.Who
+            );
+        foreach (var v in await db.WhereSql<StandardVersion>($"\"values\"::text ~* {t.Rough} or said ~* {t.Rough}").ToListAsync())
         {
             v.Said = Clear(v.Said)!;
             if (Blanked(t, v.Values) is { } values)

@@ -114,6 +114,10 @@ public sealed class DemoData(
             return;
         foreach (var role in new[] { "owner", "maker" })
             await roles.CreateAsync(new IdentityRole<Guid>(role));
+        var agency = new Agency { Name = "Tidewrack Web", CreatedAt = clock.GetUtcNow() };
+        db.Add(agency);
+        await db.SaveChangesAsync();
+        db.Enter(agency.Id);
         var makers = new Dictionary<string, AppUser>();
         foreach (
             var (name, mail, role) in new[]
@@ -127,7 +131,8 @@ public sealed class DemoData(
         {
             var user = new AppUser
             {
-                UserName = name,
+                AgencyId = agency.Id,
+                UserName = mail,
                 DisplayName = name,
                 Email = mail,
                 EmailConfirmed = true,
@@ -138,19 +143,22 @@ public sealed class DemoData(
             await users.AddToRoleAsync(user, role);
             makers[name] = user;
         }
-        await store.SetAsync(SettingLayer.Agency, "", "agency_name", "Tidewrack Web", "Ada Tidewell");
-        await store.SetAsync(SettingLayer.Agency, "", "hosting_fee", "14", "Ada Tidewell");
-        await store.SetAsync(SettingLayer.Trade, "physiotherapist", "tone", "expert", "Ada Tidewell");
+        var owner = Who(makers["Ada Tidewell"]);
+        await store.SetAsync(SettingLayer.Agency, "", "agency_name", "Tidewrack Web", owner);
+        await store.SetAsync(SettingLayer.Agency, "", "hosting_fee", "14", owner);
+        await store.SetAsync(SettingLayer.Trade, "physiotherapist", "tone", "expert", owner);
         foreach (var plan in Plans)
             await MakeAsync(plan, makers[plan.Maker]);
-        await StandardsAsync("Ada Tidewell");
+        await StandardsAsync(owner, Who(makers["Mara Oake"]));
         await ProspectsAsync(makers["Mara Oake"]);
     }
+
+    private static Actor Who(AppUser user) => new(user.Id, user.DisplayName);
 
     /// <summary>
     /// Three standards and who follows them, exceptions with their reasons, a roll-out that is done and a change in hand.
     /// </summary>
-    private async Task StandardsAsync(string owner)
+    private async Task StandardsAsync(Actor owner, Actor mara)
     {
         async Task<Standard> Made(string name, string about, params (string Key, string Value)[] values) =>
             (await shelf.CreateAsync(name, about, values.ToDictionary(v => v.Key, v => v.Value), owner)).Standard!;
@@ -214,7 +222,7 @@ public sealed class DemoData(
                 pianos.ToString(),
                 "phone_bar",
                 "no",
-                "Mara Oake",
+                mara,
                 "He does not answer while tuning.",
                 today.AddDays(-3)
             );
@@ -240,15 +248,16 @@ public sealed class DemoData(
     /// <summary>Prospects out of two lists, one taken in weeks ago and worked on, one still in review.</summary>
     private async Task ProspectsAsync(AppUser maker)
     {
+        var who = Who(maker);
         var now = clock.GetUtcNow();
         var today = DateOnly.FromDateTime(now.UtcDateTime);
         InFile List(string name) =>
             new(name, System.Text.Encoding.UTF8.GetBytes(Content.Text($"demo/{name}") ?? throw new FileNotFoundException(name)));
-        var (first, problem) = await imports.HoldAsync(List("traders-october.csv"), Standing.Untouched, maker.UserName!);
+        var (first, problem) = await imports.HoldAsync(List("traders-october.csv"), Standing.Untouched, who);
         if (first is null)
             throw new InvalidDataException(problem);
         await imports.TakeAsync(first, maker.Id);
-        await imports.HoldAsync(List("traders-november.csv"), Standing.Untouched, maker.UserName!);
+        await imports.HoldAsync(List("traders-november.csv"), Standing.Untouched, who);
         await db
             .Clients.Where(c => c.Source == "traders-october.csv")
             .ExecuteUpdateAsync(u => u.SetProperty(c => c.CreatedAt, now.AddDays(-34)));
@@ -257,12 +266,12 @@ public sealed class DemoData(
         async Task SampleAsync(string name, int sentDays, int opens, bool send = true)
         {
             var client = await Named(name);
-            var (site, why) = await prospects.MakeSampleAsync(client, null, maker.UserName!, maker.Id);
+            var (site, why) = await prospects.MakeSampleAsync(client, null, who, maker.Id);
             if (site is null)
                 throw new InvalidOperationException($"{name}: {why}");
             if (!send)
                 return;
-            var (link, _) = await prospects.LinkAsync(site, maker.UserName!, null, (t, _) => t);
+            var (link, _) = await prospects.LinkAsync(site, who, null, (t, _) => t);
             (link.CreatedAt, link.EndsAt, link.Opens) = (now.AddDays(-sentDays), now.AddDays(30 - sentDays), opens);
             if (opens > 0)
                 (link.OpenedAt, link.LastOpenedAt) = (
@@ -277,16 +286,12 @@ public sealed class DemoData(
         await SampleAsync("Brent Goose Café", 31, 1);
         await SampleAsync("Sallow Tree Surgery", 0, 0, send: false);
         var wren = await Named("Wren Lane Saddlery");
-        await prospects.NoteAsync(wren, "Asked for a price list on paper. Decides with her sister, who does the books.", maker.UserName!);
+        await prospects.NoteAsync(wren, "Asked for a price list on paper. Decides with her sister, who does the books.", who);
         await prospects.PlanAsync(wren, today.AddDays(2), "Send the price list by post");
         var pilot = await Named("Pilot Boat Sails");
-        await prospects.NoteAsync(
-            pilot,
-            "Jem answers before nine only. Knows he needs a site; was waiting for the season to end.",
-            maker.UserName!
-        );
+        await prospects.NoteAsync(pilot, "Jem answers before nine only. Knows he needs a site; was waiting for the season to end.", who);
         await prospects.PlanAsync(pilot, today, "Ring Jem before nine");
-        await prospects.LetGoAsync(await Named("Ness Chimney Sweeps"), true, maker.UserName!);
+        await prospects.LetGoAsync(await Named("Ness Chimney Sweeps"), true, who);
         var marram = await Named("Marram Guesthouse");
         await clients.AddPersonAsync(marram, "Isla Fenn", "owner", "isla@marram.example", "01632 960143");
         await clients.AddPersonAsync(marram, "Rob Fenn", "pays", "", "");
@@ -299,16 +304,10 @@ public sealed class DemoData(
 
     private async Task MakeAsync(Plan plan, AppUser maker)
     {
+        var who = Who(maker);
         var trade = trades[plan.Trade];
         var text = Content.Text($"demo/{plan.File}.yaml") ?? throw new FileNotFoundException(plan.File);
-        var (facts, problems) = FactsFile.Read(
-            text,
-            TradeFacts.Of(trade),
-            FactSource.Maker,
-            confirmed: true,
-            maker.UserName,
-            clock.GetUtcNow()
-        );
+        var (facts, problems) = FactsFile.Read(text, TradeFacts.Of(trade), FactSource.Maker, confirmed: true, who.Name, clock.GetUtcNow());
         if (problems.Count > 0)
             throw new InvalidDataException($"{plan.File}: {problems[0]}");
         if (plan.Station == Station.Brief)
@@ -317,7 +316,7 @@ public sealed class DemoData(
             trade,
             facts,
             new Wishes(),
-            maker.UserName!,
+            who,
             maker.Id,
             DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime).AddDays(plan.DueIn)
         );
@@ -333,17 +332,17 @@ public sealed class DemoData(
                         TradeFacts.Of(trade)
                     ),
                     FactSource.Document,
-                    maker.UserName,
+                    who.Name,
                     clock.GetUtcNow()
                 )
             );
 
         if (plan.File == "harrowgate-cycle-works")
-            await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "In by nine, riding home by five"), maker.UserName!);
+            await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "In by nine, riding home by five"), who);
         site = (await store.FindAsync(site.Id))!;
         if (plan.Station >= Station.Proof)
         {
-            var (proof, _) = await desk.SendAsync(site, maker.UserName!, "http://localhost:5080", mail: true);
+            var (proof, _) = await desk.SendAsync(site, who, "http://localhost:5080", mail: true);
             proof.OpenedAt = clock.GetUtcNow();
             if (plan.File == "larkfield-honey")
             {
@@ -354,7 +353,7 @@ public sealed class DemoData(
                     "heading",
                     "",
                     "Could it say that the honey is from Wrenfield, not Larkfield? Larkfield is only our name.",
-                    "Ines Larkfield"
+                    Actor.Client("Ines Larkfield")
                 );
                 await desk.MarkAsync(
                     proof,
@@ -363,9 +362,9 @@ public sealed class DemoData(
                     "text",
                     "",
                     "Please add that we are at the market on Saturdays.",
-                    "Ines Larkfield"
+                    Actor.Client("Ines Larkfield")
                 );
-                await desk.AskForChangesAsync(proof, "Ines Larkfield");
+                await desk.AskForChangesAsync(proof, Actor.Client("Ines Larkfield"));
             }
             if (plan.Station >= Station.Launch)
                 await desk.SignAsync(proof, facts.Any<TextValue>("owner.name")?.Text ?? "The owner");
@@ -386,7 +385,7 @@ public sealed class DemoData(
             await db.SaveChangesAsync();
         }
         if (plan.Station >= Station.Handoff)
-            await publisher.ReleaseAsync(site, maker.UserName!);
+            await publisher.ReleaseAsync(site, who);
         if (plan.Station == Station.Care)
         {
             site.HandedOver = [.. HandoffChecklist.Items.Select(i => i.Id)];
@@ -401,11 +400,11 @@ public sealed class DemoData(
                 }
             );
         }
-        await SetBackAsync(site, plan, maker.UserName!);
+        await SetBackAsync(site, plan, who);
     }
 
     /// <summary>Gives the site the weeks of history that its plan names.</summary>
-    private async Task SetBackAsync(Site site, Plan plan, string who)
+    private async Task SetBackAsync(Site site, Plan plan, Actor who)
     {
         await db.SaveChangesAsync();
         await db.Events.Where(e => e.SiteId == site.Id && e.Kind != SiteEventKind.Note).ExecuteDeleteAsync();

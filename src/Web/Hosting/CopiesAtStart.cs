@@ -1,4 +1,5 @@
 using Plurimax.Data.Likeness;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Hosting;
 
@@ -9,8 +10,7 @@ internal sealed class CopiesAtStart(IServiceScopeFactory scopes, ILogger<CopiesA
     {
         try
         {
-            using var scope = scopes.CreateScope();
-            await scope.ServiceProvider.GetRequiredService<CopyShelf>().CatchUpAsync(cancel);
+            await scopes.EachAgencyAsync(s => s.GetRequiredService<CopyShelf>().CatchUpAsync(cancel), cancel);
         }
         catch (Exception e) when (e is Npgsql.NpgsqlException or InvalidOperationException)
         {

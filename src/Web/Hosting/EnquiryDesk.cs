@@ -10,7 +10,6 @@ using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
-using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Jobs;
@@ -22,13 +21,8 @@ namespace Plurimax.Web.Hosting;
 /// Takes enquiries from published sites. Works without script: a form that comes without a stamp is shown once more to be sent again,
 /// with everything that was typed. The enquiry and the mail about it are stored in one transaction.
 /// </summary>
-public sealed class EnquiryDesk(
-    IServiceScopeFactory scopes,
-    IDataProtectionProvider protection,
-    TimeProvider clock,
-    OutboxBell bell,
-    TradeCatalogue trades
-) : IDisposable
+public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProvider protection, TimeProvider clock, OutboxBell bell)
+    : IDisposable
 {
     /// <summary>Before the token of a link that confirms or ends a site's news.</summary>
     public const string NewsPath = "/enquiry/news/";
@@ -106,12 +100,17 @@ public sealed class EnquiryDesk(
             return;
         }
 
-        using var scope = scopes.CreateScope();
+        using var scope = scopes.CreateScope(live.AgencyId);
         var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
         var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == live.SiteId);
         var settings = await scope.ServiceProvider.GetRequiredService<SiteStore>().SettingsAsync(site);
         var words = SiteWords.For(live.Language);
-        var text = SiteTexts.Of(site.Client.Facts, settings.All(), words, trades[site.TradeId].Kind);
+        var text = SiteTexts.Of(
+            site.Client.Facts,
+            settings.All(),
+            words,
+            scope.ServiceProvider.GetRequiredService<TradeCatalogue>()[site.TradeId].Kind
+        );
         if (ShortForm.Named(form["kind"]) is { } kind)
         {
             await ReceiveShortAsync(
@@ -296,7 +295,7 @@ public sealed class EnquiryDesk(
         var known = await db.Subscribers.FirstOrDefaultAsync(s => s.SiteId == live.SiteId && s.Email == email);
         if (known?.ConfirmedAt is null)
         {
-            var (token, hash) = PrivateLink.New();
+            var (token, hash) = LinkToken.New();
             if (known is null)
                 db.Add(
                     new Subscriber
@@ -340,9 +339,9 @@ public sealed class EnquiryDesk(
     /// <summary>The link that was mailed: shown first, done by a button, since mail programs open links by themselves.</summary>
     private async Task NewsAsync(HttpContext context, LiveSite live, string token)
     {
-        using var scope = scopes.CreateScope();
+        using var scope = scopes.CreateScope(live.AgencyId);
         var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
-        var hash = PrivateLink.HashOf(token);
+        var hash = LinkToken.HashOf(token);
         var entry = hash is null ? null : await db.Subscribers.FirstOrDefaultAsync(s => s.SiteId == live.SiteId && s.TokenHash == hash);
         if (entry is null)
         {
@@ -427,7 +426,7 @@ public sealed class EnquiryDesk(
             )
         );
 
-    private async Task PageAsync(HttpContext context, LiveSite live, int status, Func<SiteWords, Html> body)
+    private static async Task PageAsync(HttpContext context, LiveSite live, int status, Func<SiteWords, Html> body)
     {
         var words = SiteWords.For(live.Language);
         context.Response.StatusCode = status;

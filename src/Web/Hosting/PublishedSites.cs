@@ -2,7 +2,6 @@ using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Primitives;
-using Npgsql;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Facts;
@@ -15,6 +14,7 @@ namespace Plurimax.Web.Hosting;
 /// <param name="Counters">Origins of scripts that count visitors who have agreed, "https://count.example"; empty where nothing is
 /// counted.</param>
 public sealed record LiveSite(
+    Guid AgencyId,
     Guid SiteId,
     string Slug,
     string? Domain,
@@ -75,6 +75,7 @@ public sealed partial class PublishedSites(IServiceScopeFactory scopes, SiteAddr
             .Where(s => s.LiveReleaseId != null && (slug != null ? s.Slug == slug : s.Domain == bare))
             .Select(s => new
             {
+                s.AgencyId,
                 s.Id,
                 s.Slug,
                 s.Domain,
@@ -85,6 +86,7 @@ public sealed partial class PublishedSites(IServiceScopeFactory scopes, SiteAddr
             return null;
         var manifest = await db.Releases.AsNoTracking().Where(r => r.Id == site.LiveReleaseId).Select(r => r.Manifest).FirstAsync();
         return new LiveSite(
+            site.AgencyId,
             site.Id,
             site.Slug,
             site.Domain,

@@ -1,8 +1,3 @@
-using System.Collections.Concurrent;
-using System.Collections.Immutable;
-using Microsoft.EntityFrameworkCore;
-using Microsoft.Extensions.Primitives;
-using Npgsql;
 using Plurimax.Web.Jobs;
 using Plurimax.Web.Shared;
 using Plurimax.Web.Templates;
@@ -32,7 +27,6 @@ internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory
         if (!_templates)
             return;
         _templates = false;
-        using var fresh = Scopes.CreateScope();
-        await fresh.ServiceProvider.GetRequiredService<TemplateDesk>().LoadAsync(stop);
+        await Scopes.EachAgencyAsync(s => s.GetRequiredService<TemplateDesk>().LoadAsync(stop), stop);
     }
 }

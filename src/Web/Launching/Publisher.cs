@@ -10,7 +10,6 @@ using Plurimax.Publishing.Launching;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
-using Plurimax.Trades;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Shared;
 
@@ -80,7 +79,7 @@ public sealed class Publisher(
         SiteRenderer.Render(document, store.Trade(site), facts, settings);
 
     /// <exception cref="InvalidOperationException">The site is a sample: those are never released.</exception>
-    public async Task<Release> ReleaseAsync(Site site, string who, CancellationToken cancel = default)
+    public async Task<Release> ReleaseAsync(Site site, Actor who, CancellationToken cancel = default)
     {
         if (site.IsSample)
             throw new InvalidOperationException("A sample is never released.");
@@ -117,7 +116,7 @@ public sealed class Publisher(
         ImmutableSortedDictionary<string, ReleaseFile> manifest,
         int added,
         string why,
-        string who,
+        Actor who,
         CancellationToken cancel = default
     )
     {
@@ -167,7 +166,7 @@ public sealed class Publisher(
     }
 
     /// <summary>Makes an earlier release the live one: one row changed.</summary>
-    public async Task RollBackAsync(Site site, Release release, string who, CancellationToken cancel = default)
+    public async Task RollBackAsync(Site site, Release release, Actor who, CancellationToken cancel = default)
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         site.LiveReleaseId = release.Id;

@@ -4,7 +4,6 @@ using System.Security.Cryptography;
 using System.Text;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
-using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Impact;
 using Plurimax.Publishing.Launching;

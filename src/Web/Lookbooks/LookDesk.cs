@@ -34,7 +34,7 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
             .ToListAsync();
 
     /// <summary>Keeps a look; the same one is kept once.</summary>
-    public async Task<string?> KeepAsync(Guid? siteId, string name, LookChoice choice, string who)
+    public async Task<string?> KeepAsync(Guid? siteId, string name, LookChoice choice, Actor who)
     {
         if (name.Length is 0 or > 60)
             return "Give it a name of up to 60 characters.";
@@ -68,13 +68,13 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
     public async Task<string> SendAsync(
         Site site,
         ImmutableArray<SentLook> looks,
-        string who,
+        Actor who,
         string origin,
         string? to,
         CancellationToken cancel = default
     )
     {
-        var (token, hash) = PrivateLink.New();
+        var (token, hash) = LinkToken.New();
         var now = clock.GetUtcNow();
         await db
             .Lookbooks.Where(l => l.SiteId == site.Id && l.EndedAt == null)
@@ -100,8 +100,9 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
                     $"{looks.Length} looks for your site",
                     $"Hello,\n\nhere is your site in {looks.Length} looks, with your own texts:\n\n{origin}/looks/{token}\n\nFlip "
                         + $"through them, compare two side by side, and choose one. Comments are welcome; the link works on a phone and "
-                        + $"needs no account.\n\n{who.Split(' ')[0]}\n",
-                    now
+                        + $"needs no account.\n\n{who.FirstName}\n",
+                    now,
+                    cancel
                 )
             );
         store.Wait(site, Party.Client, who);
@@ -112,13 +113,13 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
     }
 
     public async Task<SentLookbook?> FindAsync(string token) =>
-        PrivateLink.HashOf(token) is { } hash
+        LinkToken.HashOf(token) is { } hash
             ? await db.Lookbooks.Include(l => l.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(l => l.TokenHash == hash)
             : null;
 
     /// <summary>The lookbook of a link that has not ended; null of any other.</summary>
     public async Task<Guid?> OpenAsync(string token) =>
-        PrivateLink.HashOf(token) is { } hash
+        LinkToken.HashOf(token) is { } hash
             ? await db.Lookbooks.Where(l => l.TokenHash == hash && l.EndedAt == null).Select(l => (Guid?)l.Id).FirstOrDefaultAsync()
             : null;
 
@@ -139,11 +140,11 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
         book.Comments = book.Comments.Add(
             new ClientComment(clock.GetUtcNow(), author, of is { } n && n >= 0 && n < book.Looks.Length ? n : null, text)
         );
-        store.Wait(book.Site, Party.Us, author);
+        store.Wait(book.Site, Party.Us, Actor.Client(author));
         Note(
             book.Site,
             $"{author} on {(of is { } k && k < book.Looks.Length ? $"look {book.Looks[k].Name}" : "the looks")}: {Letters.Cut(text, 140)}",
-            author
+            Actor.Client(author)
         );
         await db.SaveChangesAsync();
         await transaction.CommitAsync();
@@ -153,12 +154,12 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
     public async Task ChooseAsync(SentLookbook book, int look, string name)
     {
         (book.Chosen, book.ChosenBy, book.ChosenAt) = (look, name, clock.GetUtcNow());
-        store.Wait(book.Site, Party.Us, name);
-        Note(book.Site, $"{name} chose the look {book.Looks[look].Name}", name);
+        store.Wait(book.Site, Party.Us, Actor.Client(name));
+        Note(book.Site, $"{name} chose the look {book.Looks[look].Name}", Actor.Client(name));
         await db.SaveChangesAsync();
     }
 
-    private void Note(Site site, string text, string who) =>
+    private void Note(Site site, string text, Actor who) =>
         db.Add(
             new SiteEvent
             {

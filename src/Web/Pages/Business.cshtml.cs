@@ -3,12 +3,9 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
-using Plurimax.Making.Settings;
-using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Clients;
@@ -48,7 +45,7 @@ public sealed class BusinessModel(
     public bool Editing { get; private set; }
     public bool Signing { get; private set; }
     public int Lost { get; private set; }
-    private string Who => User.Identity?.Name ?? "somebody";
+    private Actor Who => Actor.Of(User);
     private string Origin => $"{Request.Scheme}://{Request.Host}";
 
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
@@ -78,7 +75,7 @@ public sealed class BusinessModel(
             settings["outreach_body"],
             Client.Facts,
             settings["agency_name"],
-            Who,
+            Who.Name,
             LinkMark,
             DateOnly.FromDateTime(Now.UtcDateTime).AddDays(await desk.DaysAsync(Sample))
         );
@@ -171,7 +168,7 @@ public sealed class BusinessModel(
             if (!value.Ok)
                 _problems[id] = value.Problem!;
             else if (Client.Facts[id]?.Value.Raw() != value.Value!.Raw() || Client.Facts[id]?.Value != value.Value)
-                changed.Add((id, new FactEntry(value.Value!, FactSource.Maker, true, true, Who, Now)));
+                changed.Add((id, new FactEntry(value.Value!, FactSource.Maker, true, true, Who.Name, Now)));
         }
         if (
             _problems.Count == 0

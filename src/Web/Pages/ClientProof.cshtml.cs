@@ -123,7 +123,7 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
             passage is null ? null : parts[1],
             passage is null ? "" : Cut(string.IsNullOrWhiteSpace(quote) ? Plain(passage) : FactReader.Clean(quote)),
             words,
-            name
+            Actor.Client(name)
         );
         TempData["Said"] = $"Mark {mark.Number} is with the agency.";
         return Redirect($"/proof/{token}?leaf={Leaf}");
@@ -136,7 +136,7 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
         var words = FactReader.Clean(text, lines: true);
         if (words.Length is > 0 and <= 1000 && await db.Marks.FirstOrDefaultAsync(m => m.Id == mark && m.ProofId == Proof!.Id) is { } m)
         {
-            await desk.ReplyAsync(m, Name.Length > 0 ? Name : m.Author, true, words);
+            await desk.ReplyAsync(m, Name.Length > 0 ? Actor.Client(Name) : m.Author, true, words);
             TempData["Said"] = "Your answer is with the agency.";
         }
         return Redirect($"/proof/{token}");
@@ -150,7 +150,7 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
 
     public async Task<IActionResult> OnPostChangesAsync(string token, string? signer) => await CloseAsync(token, signer, async name =>
         {
-            await desk.AskForChangesAsync(Proof!, name);
+            await desk.AskForChangesAsync(Proof!, Actor.Client(name));
             return "The agency knows that you would like changes.";
         });
 

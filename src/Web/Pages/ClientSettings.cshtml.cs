@@ -26,7 +26,7 @@ public sealed class ClientSettingsModel(PlurimaxDb db, SiteStore store, Standard
     public List<(Guid Id, string Name, bool OfClient)> Follows { get; private set; } = [];
     public List<StandardName> Others { get; private set; } = [];
     public bool Owner => User.IsInRole("owner");
-    private string Who => User.Identity?.Name ?? "somebody";
+    private Actor Who => Actor.Of(User);
     public string Here => $"/clients/{Client.Id}/settings";
     private string Query => $"?show={Uri.EscapeDataString(Show ?? "")}{(Q is { Length: > 0 } ? $"&q={Uri.EscapeDataString(Q)}" : "")}";
 
@@ -80,7 +80,7 @@ public sealed class ClientSettingsModel(PlurimaxDb db, SiteStore store, Standard
 
     public async Task<IActionResult> OnGetAsync(Guid id) => await LayAsync(id) ? Page() : NotFound();
 
-    private IActionResult Back(Guid id, string said, string? key = null)
+    private RedirectResult Back(Guid id, string said, string? key = null)
     {
         TempData["Said"] = said;
         return Redirect($"/clients/{id}/settings{Query}{(key is null ? "" : $"#s-{key}")}");

@@ -3,7 +3,6 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
-using Plurimax.Making.Settings;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Jobs;
 

@@ -3,7 +3,6 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
-using Plurimax.Text;
 using Plurimax.Web.Clients;
 using Plurimax.Work.Privacy;
 
@@ -47,7 +46,7 @@ public sealed class EraseModel(ErasureDesk desk, PlurimaxDb db) : PageModel
             Response.StatusCode = 422;
         }
         else if (erase)
-            return Redirect($"/erase?done={(await desk.EraseAsync(person.Value!, User.Identity?.Name ?? "somebody")).Id}");
+            return Redirect($"/erase?done={(await desk.EraseAsync(person.Value!, Actor.Of(User))).Id}");
         else
             Found = await desk.PreviewAsync(person.Value!);
         await LoadAsync();

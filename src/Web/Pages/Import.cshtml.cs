@@ -21,7 +21,7 @@ public sealed class ImportModel(ImportDesk desk, BatchDesk batches, UserManager<
     public int Twin { get; private set; }
     public int? Mend { get; private set; }
     private ListImport _import = null!;
-    private string Who => User.Identity?.Name ?? "somebody";
+    private Actor Who => Actor.Of(User);
 
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {

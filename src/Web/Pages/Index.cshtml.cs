@@ -104,7 +104,10 @@ public sealed class IndexModel(PlurimaxDb db, StayHistory stays, SiteStatus stat
 
     private LaneRow Row(SiteSummary s, DateTimeOffset now, Func<DateTimeOffset, double> x)
     {
-        var moves = s.Events.Where(e => e.Kind == SiteEventKind.Station).Select(e => new StationEvent(e.Station, e.At, e.Who)).ToList();
+        var moves = s
+            .Events.Where(e => e.Kind == SiteEventKind.Station)
+            .Select(e => new StationEvent(e.Station, e.At, e.Who.Name))
+            .ToList();
         var waits = s.Events.Where(e => e.Kind == SiteEventKind.Wait).Select(e => new WaitEvent(e.Party, e.At)).ToList();
         var lane = Plurimax.Work.Line.Lanes.Draw(moves, waits, s.Site.Due, now, Typical);
         var bars = ImmutableArray.CreateBuilder<Bar>();

@@ -39,7 +39,7 @@ public sealed class MergeModel(PlurimaxDb db, ClientDesk desk) : PageModel
     {
         if (!await LoadAsync(id, other))
             return NotFound();
-        if (await desk.MergeAsync(id, other, f => Request.Form[$"m.{f}"] == "second", User.Identity?.Name ?? "somebody") is { } problem)
+        if (await desk.MergeAsync(id, other, f => Request.Form[$"m.{f}"] == "second", Actor.Of(User)) is { } problem)
         {
             Problem = problem;
             Response.StatusCode = 409;

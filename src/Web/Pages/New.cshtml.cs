@@ -102,7 +102,7 @@ public sealed class NewModel(
 
     public string Problem(string field) => _problems.GetValueOrDefault(field, "");
 
-    public string Who => User.Identity?.Name ?? "somebody";
+    public Actor Who => Actor.Of(User);
 
     /// <summary>Better words, where those typed found no trade for certain.</summary>
     public ImmutableArray<TradeSuggestion> Suggestions => Words.Length is > 0 and < 200 && !Sure ? TradeAdvice.Suggest(Words, trades) : [];
@@ -237,7 +237,7 @@ public sealed class NewModel(
             if (value.Ok)
                 facts = facts.With(
                     d.Id,
-                    new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who, now)
+                    new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who.Name, now)
                 );
             else
                 _problems[d.Id] = value.Problem!;

@@ -31,7 +31,7 @@ public sealed class ProspectsModel(
     public string FileProblem { get; private set; } = "";
     public string BatchProblem { get; private set; } = "";
     public Client? Known { get; private set; }
-    private string Who => User.Identity?.Name ?? "somebody";
+    private Actor Who => Actor.Of(User);
 
     private async Task LoadAsync(string? by, string? place, string? trade, string? find, bool letgo, int from)
     {

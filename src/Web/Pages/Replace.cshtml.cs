@@ -90,7 +90,7 @@ public sealed class ReplaceModel(WordSearch search, PlurimaxDb db) : PageModel
             FactReader.Clean(To),
             string.IsNullOrEmpty(Leaf) ? null : Leaf,
             sites,
-            User.Identity?.Name ?? "somebody"
+            Actor.Of(User)
         );
         TempData["Said"] =
             done == 0 && left.IsEmpty

@@ -23,7 +23,7 @@ public sealed class TemplateModel(TemplateDesk desk, SiteStore store) : PageMode
     public TemplateOffer? Offer { get; private set; }
     public Plurimax.Data.Site? OfferTo { get; private set; }
     private string _family = "";
-    private string Who => User.Identity?.Name ?? "somebody";
+    private Actor Who => Actor.Of(User);
 
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {

@@ -22,7 +22,7 @@ public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db, TemplateDe
     public string ImportProblem { get; private set; } = "";
     public IReadOnlyList<TradeProblem> Faults { get; private set; } = [];
     public string TypedName { get; private set; } = "";
-    private string Who => User.Identity?.Name ?? "somebody";
+    private Actor Who => Actor.Of(User);
 
     /// <summary>What was found first; nothing is hidden by a search.</summary>
     public IEnumerable<(TradeCard Trade, string? By)> Rows =>

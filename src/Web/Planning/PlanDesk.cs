@@ -1,7 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
-using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Web.Jobs;
 using Plurimax.Web.Shared;
@@ -19,9 +18,9 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
 
     /// <summary>Freezes the plan as it stands; an open one ends with it.</summary>
     /// <returns>The token of the link.</returns>
-    public async Task<string> SendAsync(Site site, string who, string origin, string? to, CancellationToken cancel = default)
+    public async Task<string> SendAsync(Site site, Actor who, string origin, string? to, CancellationToken cancel = default)
     {
-        var (token, hash) = PrivateLink.New();
+        var (token, hash) = LinkToken.New();
         var now = clock.GetUtcNow();
         await db
             .SentPlans.Where(p => p.SiteId == site.Id && p.EndedAt == null)
@@ -45,8 +44,9 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
                     "The plan of your site",
                     $"Hello,\n\nthis is the plan of your site, before anything is designed: which pages there are and what stands "
                         + $"on them.\n\n{origin}/plans/{token}\n\nIf it is right, agree with your name; if not, say what should be "
-                        + $"different.\n\n{who.Split(' ')[0]}\n",
-                    now
+                        + $"different.\n\n{who.FirstName}\n",
+                    now,
+                    cancel
                 )
             );
         store.Wait(site, Party.Client, who);
@@ -57,7 +57,7 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
     }
 
     public async Task<SentPlan?> FindAsync(string token) =>
-        PrivateLink.HashOf(token) is { } hash
+        LinkToken.HashOf(token) is { } hash
             ? await db.SentPlans.Include(p => p.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(p => p.TokenHash == hash)
             : null;
 
@@ -74,8 +74,8 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
         if (plan.AgreedAt is not null)
             return;
         (plan.AgreedBy, plan.AgreedAt) = (name, clock.GetUtcNow());
-        store.Wait(plan.Site, Party.Us, name);
-        Note(plan.Site, $"{name} agreed the plan", name);
+        store.Wait(plan.Site, Party.Us, Actor.Client(name));
+        Note(plan.Site, $"{name} agreed the plan", Actor.Client(name));
         await db.SaveChangesAsync();
     }
 
@@ -87,13 +87,17 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
         await using var transaction = await db.Database.BeginTransactionAsync();
         await db.HoldAsync(plan);
         plan.Comments = plan.Comments.Add(new ClientComment(clock.GetUtcNow(), author, page is null ? null : of, text));
-        store.Wait(plan.Site, Party.Us, author);
-        Note(plan.Site, $"{author} on {(page is null ? "the plan" : $"the page {page.Menu.Text}")}: {Letters.Cut(text, 140)}", author);
+        store.Wait(plan.Site, Party.Us, Actor.Client(author));
+        Note(
+            plan.Site,
+            $"{author} on {(page is null ? "the plan" : $"the page {page.Menu.Text}")}: {Letters.Cut(text, 140)}",
+            Actor.Client(author)
+        );
         await db.SaveChangesAsync();
         await transaction.CommitAsync();
     }
 
-    private void Note(Site site, string text, string who) =>
+    private void Note(Site site, string text, Actor who) =>
         db.Add(
             new SiteEvent
             {

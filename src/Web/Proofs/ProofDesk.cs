@@ -15,13 +15,13 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
     /// <summary>Freezes the site as it stands and makes a link: 256 random bits, of which only the hash is stored.</summary>
     public async Task<(Proof Proof, string Token)> SendAsync(
         Site site,
-        string who,
+        Actor who,
         string origin,
         bool mail,
         CancellationToken cancel = default
     )
     {
-        var (token, hash) = PrivateLink.New();
+        var (token, hash) = LinkToken.New();
         var now = clock.GetUtcNow();
         var settings = await store.SettingsAsync(site, cancel);
         var round = await db.Proofs.Where(p => p.SiteId == site.Id).MaxAsync(p => (int?)p.Round, cancel) + 1 ?? 1;
@@ -31,6 +31,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         var proof = new Proof
         {
             SiteId = site.Id,
+            Who = who,
             Round = round,
             Revision = site.Head,
             TokenHash = hash,
@@ -50,7 +51,8 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
                     $"Hello,\n\nyour site is ready to be looked at:\n\n{origin}/proof/{token}\n\n{Words(site, settings)}Click a "
                         + $"passage to leave a mark. When all is well, sign it off with your name. The link works on a phone too and "
                         + $"needs no account.\n\n{Rounds(round, settings.Whole("rounds"))}\n",
-                    now
+                    now,
+                    cancel
                 )
             );
         await store.MoveAsync(site, Station.Proof, who, Party.Client, cancel);
@@ -101,7 +103,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
                 || proof.Site.Client.Facts.Any<TextValue>("email")?.Text is not { } to
             )
                 continue;
-            var (token, hash) = PrivateLink.New();
+            var (token, hash) = LinkToken.New();
             (proof.TokenHash, proof.RemindedAt) = (hash, now);
             db.Add(
                 await store.LetterAsync(
@@ -116,7 +118,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
                     cancel
                 )
             );
-            Note(proof, $"Reminded the client of round {proof.Round}", "the standards");
+            Note(proof, $"Reminded the client of round {proof.Round}", Actor.Application);
             await db.SaveChangesAsync(cancel);
             mailed++;
         }
@@ -134,7 +136,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
     /// <summary>The proof behind a link, ended or not; null where the token is none of ours.</summary>
     public async Task<Proof?> FindAsync(string token, CancellationToken cancel = default)
     {
-        if (PrivateLink.HashOf(token) is not { } hash)
+        if (LinkToken.HashOf(token) is not { } hash)
             return null;
         var proof = await FoundAsync(hash, cancel);
         if (proof is { EndedAt: null } && Over(proof, clock.GetUtcNow()))
@@ -159,7 +161,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         string? path,
         string quote,
         string text,
-        string author,
+        Actor author,
         CancellationToken cancel = default
     )
     {
@@ -181,7 +183,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         return mark;
     }
 
-    public async Task ReplyAsync(Mark mark, string author, bool fromClient, string text, CancellationToken cancel = default)
+    public async Task ReplyAsync(Mark mark, Actor author, bool fromClient, string text, CancellationToken cancel = default)
     {
         db.Add(
             new MarkReply
@@ -198,7 +200,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         await db.SaveChangesAsync(cancel);
     }
 
-    public async Task AskForChangesAsync(Proof proof, string author, CancellationToken cancel = default)
+    public async Task AskForChangesAsync(Proof proof, Actor author, CancellationToken cancel = default)
     {
         proof.ChangesAskedAt = clock.GetUtcNow();
         Note(proof, $"{author} asked for changes in round {proof.Round}", author);
@@ -212,13 +214,13 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         if (proof.SignedAt is null)
         {
             (proof.SignedBy, proof.SignedAt) = (name, clock.GetUtcNow());
-            Note(proof, $"{name} signed off version {proof.Revision}", name);
-            store.Wait(proof.Site, Party.Us, name);
+            Note(proof, $"{name} signed off version {proof.Revision}", Actor.Client(name));
+            store.Wait(proof.Site, Party.Us, Actor.Client(name));
         }
         await db.SaveChangesAsync(cancel);
     }
 
-    private void Note(Proof proof, string text, string who) =>
+    private void Note(Proof proof, string text, Actor who) =>
         db.Add(
             new SiteEvent
             {

@@ -1,19 +1,13 @@
-using System.Collections.Immutable;
-using System.Security.Cryptography;
 using System.Text.Json;
-using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
-using Plurimax.Facts;
-using Plurimax.Making.Saying;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
-using Plurimax.Sites;
 using Plurimax.Trades;
 using Plurimax.Web.Lookbooks;
 using Plurimax.Web.Prospecting;
@@ -177,7 +171,7 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
                 var facts = site.Facts;
                 if (view.Said is { } said)
                 {
-                    var reading = store.Read(site, document, said.Words, said.Page, said.Section, "", [.. said.Except]);
+                    var reading = store.Read(site, document, said.Words, said.Page, said.Section, Actor.Application, [.. said.Except]);
                     (document, facts) = (reading.Site, reading.Facts);
                 }
                 if (view.Cards is { } cards)

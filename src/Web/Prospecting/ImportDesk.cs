@@ -19,7 +19,6 @@ public sealed record RowTwin(ListEntry Entry, Client? Known, ListEntry? Earlier,
     public FactSheet Before => Known?.Facts ?? Earlier!.Facts;
 }
 
-/// <param name="Fresh">Rows that become new prospects as things stand.</param>
 public sealed record ImportReview(ListImport Import, ListFile File, ImmutableArray<ListEntry> Entries, ImmutableArray<RowTwin> Twins)
 {
     public ImmutableArray<ListEntry> Refused { get; } = [.. Entries.Where(e => !e.Ok)];
@@ -33,7 +32,7 @@ public sealed record ImportReview(ListImport Import, ListFile File, ImmutableArr
 public sealed class ImportDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvider clock, IMemoryCache cache)
 {
     /// <summary>Reads the list and holds it. What cannot be read is refused here, and nothing is held.</summary>
-    public async Task<(ListImport? Import, string? Problem)> HoldAsync(InFile file, Standing standing, string who)
+    public async Task<(ListImport? Import, string? Problem)> HoldAsync(InFile file, Standing standing, Actor who)
     {
         if (ListFile.Read(file.Name, file.Bytes) is { Ok: false } bad)
             return (null, bad.Problem);
@@ -50,13 +49,13 @@ public sealed class ImportDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvide
         return (import, null);
     }
 
-    public Task<ListImport?> FindAsync(Guid id, string who) => db.Imports.FirstOrDefaultAsync(i => i.Id == id && i.Who == who);
+    public Task<ListImport?> FindAsync(Guid id, Actor who) => db.Imports.FirstOrDefaultAsync(i => i.Id == id && i.Who.UserId == who.UserId);
 
-    public async Task<List<(Guid Id, string Name, DateTimeOffset At)>> HeldAsync(string who) =>
+    public async Task<List<(Guid Id, string Name, DateTimeOffset At)>> HeldAsync(Actor who) =>
         (
             await db
                 .Imports.AsNoTracking()
-                .Where(i => i.Who == who && i.TakenAt == null)
+                .Where(i => i.Who.UserId == who.UserId && i.TakenAt == null)
                 .OrderByDescending(i => i.At)
                 .Take(5)
                 .Select(i => new
@@ -77,7 +76,7 @@ public sealed class ImportDesk(PlurimaxDb db, TradeCatalogue trades, TimeProvide
             entry.Size = 20L * import.Content.Length;
             entry.SlidingExpiration = TimeSpan.FromMinutes(5);
             var list = ListFile.Read(import.FileName, import.Content, import.Choices);
-            return (list, list.Ok ? new ListEntries(trades, import.At, import.Who).Of(list.Value!) : []);
+            return (list, list.Ok ? new ListEntries(trades, import.At, import.Who.Name).Of(list.Value!) : []);
         });
         if (!read.Ok)
             return (null, read.Problem);

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
@@ -35,7 +34,7 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
     /// <summary>A pasted listing as a prospect. One that is known already is offered instead of made again.</summary>
     public async Task<(Client? Made, Client? Known, string? Problem)> FromListingAsync(
         string text,
-        string who,
+        Actor who,
         Guid? keeper,
         bool evenSo = false
     )
@@ -44,7 +43,10 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
         var reading = FactReading.Of([SourceText.Of("the listing", text)], DateOnly.FromDateTime(now.UtcDateTime), trades);
         var facts = FactSheet.Empty;
         foreach (var offer in Confirming.Of(reading, FactCatalogue.Common).Where(o => facts[o.Fact] is null))
-            facts = facts.With(offer.Fact, new FactEntry(offer.Value, FactSource.Listing, false, true, who, now) { Where = offer.Where });
+            facts = facts.With(
+                offer.Fact,
+                new FactEntry(offer.Value, FactSource.Listing, false, true, who.Name, now) { Where = offer.Where }
+            );
         if (facts.Name.Length == 0)
             return (null, null, "No name of a business was found in it. Put the name on the first line.");
         var keys = BusinessKeys.Of(facts);
@@ -78,7 +80,7 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
                 .ToListAsync()
         ).ConvertAll(c => (c.Id, c.Keys));
 
-    public async Task NoteAsync(Client client, string text, string who)
+    public async Task NoteAsync(Client client, string text, Actor who)
     {
         db.Add(
             new ClientNote
@@ -101,7 +103,7 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
     }
 
     /// <summary>Lets a prospect go, or takes it up again. Its links end, so that nothing is left open that nobody watches.</summary>
-    public async Task LetGoAsync(Client client, bool go, string who)
+    public async Task LetGoAsync(Client client, bool go, Actor who)
     {
         client.Standing = go ? Standing.LetGo : Standing.Contacted;
         if (go)
@@ -127,7 +129,7 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
             .ExecuteUpdateAsync(u => u.SetProperty(l => l.EndedAt, clock.GetUtcNow()));
 
     /// <summary>A whole site out of what is known of the prospect. Private until somebody is given a link.</summary>
-    public async Task<(Site? Site, string? Problem)> MakeSampleAsync(Client client, string? tradeId, string who, Guid? maker)
+    public async Task<(Site? Site, string? Problem)> MakeSampleAsync(Client client, string? tradeId, Actor who, Guid? maker)
     {
         if (await SampleAsync(client.Id) is { } there)
             return (there, null);
@@ -144,13 +146,13 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
     /// </summary>
     public async Task<(SampleLink Link, string Token)> LinkAsync(
         Site sample,
-        string who,
+        Actor who,
         (string To, string Subject, string Body)? mail,
         Func<string, string, string> fill,
         CancellationToken cancel = default
     )
     {
-        var (token, hash) = PrivateLink.New();
+        var (token, hash) = LinkToken.New();
         var now = clock.GetUtcNow();
         var link = new SampleLink
         {
@@ -198,7 +200,7 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
     /// <summary>The link behind a token, ended or not; null where it is none of ours.</summary>
     public async Task<SampleLink?> LinkAsync(string token)
     {
-        if (PrivateLink.HashOf(token) is not { } hash)
+        if (LinkToken.HashOf(token) is not { } hash)
             return null;
         return await db
             .SampleLinks.Include(l => l.Site)
@@ -229,7 +231,7 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
             {
                 ClientId = client.Id,
                 Text = $"{name} wrote on the sample ({reach}): {words}",
-                Who = client.Name,
+                Who = Actor.Client(client.Name),
                 At = now,
             }
         );
@@ -262,7 +264,7 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
             {
                 ClientId = client.Id,
                 Text = "Asked for the sample to be taken down; wants no more of it",
-                Who = client.Name,
+                Who = Actor.Client(client.Name),
                 At = clock.GetUtcNow(),
             }
         );
@@ -270,7 +272,7 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
     }
 
     /// <summary>The prospect becomes a client. Everything is kept; a sample becomes a real site.</summary>
-    public async Task<Guid?> SignAsync(Client client, string who)
+    public async Task<Guid?> SignAsync(Client client, Actor who)
     {
         await using var transaction = await db.Database.BeginTransactionAsync();
         client.Standing = Standing.Active;

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
-using Plurimax.Making.Settings;
 using Plurimax.Trades;
 using Plurimax.Work.Prospects;
 

@@ -10,6 +10,7 @@ using Plurimax.Publishing.Launching;
 using Plurimax.Sites;
 using Plurimax.Trades;
 using Plurimax.Web.Launching;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.RollOuts;
 
@@ -83,26 +84,26 @@ public sealed class ImpactRuns(IServiceScopeFactory scopes, TimeProvider clock, 
     private readonly ConcurrentDictionary<string, ImpactRun> _runs = new();
 
     /// <summary>The report on what is in hand, begun now where there is none.</summary>
-    public ImpactRun Of(SharedScope at, IReadOnlyList<SettingDraft> drafts, bool again = false)
+    public ImpactRun Of(Guid agency, SharedScope at, IReadOnlyList<SettingDraft> drafts, bool again = false)
     {
         var now = clock.GetUtcNow();
         foreach (var old in _runs.Where(r => now - r.Value.Began > Fresh).ToList())
             _runs.TryRemove(old);
-        var key = $"{at.Slug} {StandardShelf.PrintOf(drafts)}";
+        var key = $"{agency} {at.Slug} {StandardShelf.PrintOf(drafts)}";
         if (again)
             _runs.TryRemove(key, out _);
         var run = new ImpactRun { Began = now };
         var there = _runs.GetOrAdd(key, run);
         if (ReferenceEquals(there, run))
-            _ = Task.Run(() => WorkAsync(run, at, drafts));
+            _ = Task.Run(() => WorkAsync(run, agency, at, drafts));
         return there;
     }
 
-    private async Task WorkAsync(ImpactRun run, SharedScope at, IReadOnlyList<SettingDraft> drafts)
+    private async Task WorkAsync(ImpactRun run, Guid agency, SharedScope at, IReadOnlyList<SettingDraft> drafts)
     {
         try
         {
-            run.Result = await ComputeAsync(at, drafts, run);
+            run.Result = await ComputeAsync(agency, at, drafts, run);
         }
         catch (Exception e)
         {
@@ -112,6 +113,7 @@ public sealed class ImpactRuns(IServiceScopeFactory scopes, TimeProvider clock, 
     }
 
     public async Task<Impact> ComputeAsync(
+        Guid agency,
         SharedScope at,
         IReadOnlyList<SettingDraft> drafts,
         ImpactRun? run = null,
@@ -121,7 +123,7 @@ public sealed class ImpactRuns(IServiceScopeFactory scopes, TimeProvider clock, 
         var watch = Stopwatch.StartNew();
         List<Guid> ids;
         FleetSettings fleet;
-        using (var scope = scopes.CreateScope())
+        using (var scope = scopes.CreateScope(agency))
         {
             var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
             ids = await (await new StandardShelf(db, clock).FollowersAsync(at, cancel))
@@ -139,7 +141,7 @@ public sealed class ImpactRuns(IServiceScopeFactory scopes, TimeProvider clock, 
             new ParallelOptions { MaxDegreeOfParallelism = Math.Max(2, Environment.ProcessorCount), CancellationToken = cancel },
             async (chunk, stop) =>
             {
-                using var scope = scopes.CreateScope();
+                using var scope = scopes.CreateScope(agency);
                 var services = scope.ServiceProvider;
                 var db = services.GetRequiredService<PlurimaxDb>();
                 var sites = await db.Sites.AsNoTracking().Include(s => s.Client).Where(s => chunk.Contains(s.Id)).ToListAsync(stop);

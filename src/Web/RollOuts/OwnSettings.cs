@@ -5,7 +5,6 @@ using Plurimax.Data;
 using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
-using Plurimax.Text;
 
 namespace Plurimax.Web.RollOuts;
 
@@ -100,7 +99,7 @@ public sealed class OwnSettings(PlurimaxDb db, StandardShelf shelf)
         string? why,
         string? review,
         bool evenSo,
-        string who
+        Actor who
     )
     {
         var read = setting.Check(value);

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using AngleSharp.Dom;
 using AngleSharp.Html.Parser;
 using Plurimax.Sites;
 

@@ -4,7 +4,6 @@ using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Making.Settings;
-using Plurimax.Sites;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Jobs;
 using Plurimax.Web.Launching;
@@ -118,7 +117,7 @@ public sealed class RollOutDesk(
         string why,
         RollOutPace? pace,
         DateTimeOffset? begins,
-        string who,
+        Actor who,
         CancellationToken cancel = default
     )
     {
@@ -126,7 +125,7 @@ public sealed class RollOutDesk(
         var saved = await shelf.SaveAsync(at, print, why, who, cancel);
         if (saved.Version is null)
             return (saved, null);
-        var rollOut = pace is { } p ? await StartAsync(at, saved.Version.Value, name, why, p, begins, who, cancel) : null;
+        var rollOut = pace is { } p ? await StartAsync(at, saved.Version.Value, name, why, p, begins, who, cancel: cancel) : null;
         await transaction.CommitAsync(cancel);
         bell.Ring();
         return (saved, rollOut);
@@ -144,9 +143,9 @@ public sealed class RollOutDesk(
         string said,
         RollOutPace pace,
         DateTimeOffset? begins,
-        string who,
-        CancellationToken cancel = default,
-        Guid? only = null
+        Actor who,
+        Guid? only = null,
+        CancellationToken cancel = default
     )
     {
         var followers = await shelf.FollowersAsync(at, cancel);
@@ -269,7 +268,7 @@ public sealed class RollOutDesk(
     /// ones.
     /// </summary>
     /// <returns>How many sites went back, how many were released otherwise since and stay, and whether the values went back.</returns>
-    public async Task<(int Back, int Stay, bool Values)> RollBackAsync(Guid id, string who, CancellationToken cancel = default)
+    public async Task<(int Back, int Stay, bool Values)> RollBackAsync(Guid id, Actor who, CancellationToken cancel = default)
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         // Whatever step is under way ends first; no further one begins.
@@ -296,8 +295,9 @@ public sealed class RollOutDesk(
         var note = $"Rolled back: {rollOut.Name}";
         await db.Database.ExecuteSqlAsync(
             $"""
-            insert into events (site_id, kind, station, party, text, who, at) select s.id, {(int)SiteEventKind.Note}, s.station,
-            0, {note}, {who}, {Now} from roll_out_sites r join sites s on s.id = r.site_id where r.roll_out_id = {id} and r.state
+            insert into events (site_id, kind, station, party, text, who_user_id, who_name, at) select s.id, {(int)
+                SiteEventKind.Note}, s.station,
+            0, {note}, {who.UserId}, {who.Name}, {Now} from roll_out_sites r join sites s on s.id = r.site_id where r.roll_out_id = {id} and r.state
             = {(int)RollOutSiteState.Done}
             """,
             cancel
@@ -335,7 +335,7 @@ public sealed class RollOutDesk(
                 .RollOutSites.FromSql(
                     $"""
                     select r.* from roll_out_sites r join roll_outs o on o.id = r.roll_out_id
-                    where r.state = {(int)RollOutSiteState.Waiting} and o.state = {(int)
+                    where o.agency_id = {db.AgencyId} and r.state = {(int)RollOutSiteState.Waiting} and o.state = {(int)
                         RollOutState.Running} and r."group" <= o.open and (o.begins is null or o.begins <= {Now})
                     order by o.at, r.number limit 1 for update of r skip locked
                     """
@@ -449,5 +449,9 @@ internal sealed class RollOutRunner(IServiceScopeFactory scopes, RollOutBell bel
     public const int Workers = 2;
 
     protected override Task<bool> StepAsync(IServiceProvider services, CancellationToken stop) =>
-        services.GetRequiredService<RollOutDesk>().StepAsync(stop);
+        services.FirstAgencyAsync(
+            services.GetRequiredService<PlurimaxDb>().RollOuts.Where(r => r.State == RollOutState.Running).Select(r => r.AgencyId),
+            s => s.GetRequiredService<RollOutDesk>().StepAsync(stop),
+            stop
+        );
 }

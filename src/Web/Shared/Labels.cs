@@ -1,5 +1,4 @@
 using Plurimax.Facts;
-using Plurimax.Text;
 
 namespace Plurimax.Web.Shared;
 

@@ -25,7 +25,7 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
     protected SettingsStack Settings => Summary.Settings!;
     public TradeTemplate Trade => Store.Trade(Site);
     public string Address => addresses.Main(Site);
-    public string Who => User.Identity?.Name ?? "somebody";
+    public Actor Who => Actor.Of(User);
     protected SiteStatus Status => status;
     protected abstract string StationName { get; }
 

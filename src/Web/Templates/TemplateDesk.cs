@@ -25,14 +25,17 @@ public sealed record TemplateOffer(
 /// <summary>
 /// The agency's own templates: made from a finished site, edited as text, versioned, offered to the sites made from them.
 /// </summary>
-public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCatalogue trades, TimeProvider clock)
+public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, AgencyTrades catalogues, TimeProvider clock)
 {
     public const int LongestYaml = 400_000;
+
+    private TradeCatalogue Trades => catalogues.Of(db.AgencyId);
 
     /// <summary>Reads the versions that are not read yet; they never change. One that cannot be read is left out and said.</summary>
     public async Task<List<string>> LoadAsync(CancellationToken cancel = default)
     {
-        var faults = new List<string>();
+        var (agency, faults) = (db.AgencyId!.Value, new List<string>());
+        var trades = catalogues.Of(agency);
         var read = new List<TradeTemplate>();
         var missing = new List<(string Family, int Version)>();
         foreach (var v in await db.Templates.Select(t => new { t.Family, t.Version }).ToListAsync(cancel))
@@ -54,7 +57,7 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
             {
                 faults.Add($"{v.Family} v{v.Version}: {e.Problems[0]}");
             }
-        trades.Adopt(read);
+        catalogues.Put(agency, read);
         return faults;
     }
 
@@ -77,7 +80,7 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
     public Task<List<TemplateVersion>> VersionsAsync(string family) =>
         db.Templates.AsNoTracking().Where(t => t.Family == family).OrderByDescending(t => t.Version).ToListAsync();
 
-    public async Task<(string? Family, IReadOnlyList<string> Left, string? Problem)> MakeAsync(Guid siteId, string title, string who)
+    public async Task<(string? Family, IReadOnlyList<string> Left, string? Problem)> MakeAsync(Guid siteId, string title, Actor who)
     {
         var name = FactReader.Clean(title);
         if (name.Length is 0 or > 60)
@@ -110,7 +113,7 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
         int onVersion,
         string yaml,
         string said,
-        string who
+        Actor who
     )
     {
         var latest = await db.Templates.Where(t => t.Family == family).MaxAsync(t => (int?)t.Version);
@@ -136,7 +139,7 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
         return (onVersion + 1, [], null);
     }
 
-    public async Task<(string? Family, IReadOnlyList<TradeProblem> Faults, string? Problem)> ImportAsync(string yaml, string who)
+    public async Task<(string? Family, IReadOnlyList<TradeProblem> Faults, string? Problem)> ImportAsync(string yaml, Actor who)
     {
         if (yaml.Length > LongestYaml)
             return (null, [], $"A template has up to {LongestYaml / 1000} KB.");
@@ -177,7 +180,7 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
             wanted = "template";
         var taken = (await db.Templates.Select(t => t.Family).Distinct().ToListAsync()).ToHashSet();
         for (var n = 1; ; n++)
-            if ($"{wanted}{(n == 1 ? "" : $"-{n}")}" is var id && !taken.Contains(id) && trades.Find(id) is null)
+            if ($"{wanted}{(n == 1 ? "" : $"-{n}")}" is var id && !taken.Contains(id) && Trades.Find(id) is null)
                 return id;
     }
 
@@ -196,10 +199,10 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
     public async Task<TemplateOffer?> OfferAsync(Site site)
     {
         var from = store.Trade(site);
-        if (from.Base is null || trades.Agency.FirstOrDefault(t => t.Family == from.Family) is not { } to || to.Version == from.Version)
+        if (from.Base is null || Trades.Agency.FirstOrDefault(t => t.Family == from.Family) is not { } to || to.Version == from.Version)
             return null;
         var now = await store.DocumentAsync(site);
-        var outcome = Recomposing.Followed(trades, from, to, site.Facts, now);
+        var outcome = Recomposing.Followed(Trades, from, to, site.Facts, now);
         return new TemplateOffer(
             from,
             to,
@@ -209,7 +212,7 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, TradeCa
         );
     }
 
-    public async Task<string?> AcceptAsync(Site site, string who)
+    public async Task<string?> AcceptAsync(Site site, Actor who)
     {
         if (await OfferAsync(site) is not { } offer)
             return "It follows the newest version already.";
@@ -244,9 +247,14 @@ internal sealed class TemplatesAtStart(IServiceScopeFactory scopes, ILogger<Temp
     {
         try
         {
-            using var scope = scopes.CreateScope();
-            foreach (var fault in await scope.ServiceProvider.GetRequiredService<TemplateDesk>().LoadAsync(cancel))
-                log.LogWarning("A template cannot be read: {Fault}", fault);
+            await scopes.EachAgencyAsync(
+                async s =>
+                {
+                    foreach (var fault in await s.GetRequiredService<TemplateDesk>().LoadAsync(cancel))
+                        log.LogWarning("A template cannot be read: {Fault}", fault);
+                },
+                cancel
+            );
         }
         catch (Exception e) when (e is Npgsql.NpgsqlException or InvalidOperationException)
         {

@@ -85,7 +85,7 @@ public sealed class BenchModel(
         InHandPage = Document.FindPage(leaf ?? "") ?? Document.Pages[0];
         InHand = InHandPage.Sections.FirstOrDefault(s => s.Id == section);
         _section = InHand?.Id;
-        (CanUndo, SavedAt, SavedBy) = (Head.Parent is not null, Head.At, Head.Who);
+        (CanUndo, SavedAt, SavedBy) = (Head.Parent is not null, Head.At, Head.Who.Name);
         Nearest = await copies.NearestAsync(Site.Id);
         Stands = await history.StandingAsync(Site);
         CanRedo = await db.Revisions.AnyAsync(r => r.SiteId == Site.Id && r.Parent == Site.Head);
@@ -386,7 +386,7 @@ public sealed class BenchModel(
 
     public async Task<IActionResult> OnPostStepAsync(bool back, string? leaf, string? to)
     {
-        var said = await Store.StepAsync(Site.Id, back);
+        var said = await Store.StepAsync(Site.Id, back, Who);
         await ReloadAsync();
         await LayAsync(leaf, null);
         var message = said is null ? $"Nothing to {(back ? "undo" : "redo")}" : $"{(back ? "Undone" : "Done again")}: {said}";

@@ -107,7 +107,7 @@ public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddre
         return Redirect(BenchUrl);
     }
 
-    private IActionResult Refuse(EditOutcome outcome)
+    private RedirectResult Refuse(EditOutcome outcome)
     {
         TempData["Said"] = outcome.Why("Do it once more.");
         return Redirect(CopyUrl);

@@ -190,7 +190,7 @@ public sealed class BenchPhotosModel(
         return Redirect($"/sites/{Site.Id}/bench");
     }
 
-    private IActionResult Gone()
+    private RedirectResult Gone()
     {
         TempData["Said"] = "That file is not there any more";
         return Redirect(Here);

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 using Plurimax.Data.Sites;
 using Plurimax.Making.Pouring;
 using Plurimax.Making.Settings;
@@ -76,7 +77,7 @@ public sealed class BenchPourModel(SiteStore store, SiteStatus status, SiteAddre
 
     public string Plain(string passage) => Text.Plain(new Passage(passage));
 
-    private IActionResult Refuse(string problem)
+    private PageResult Refuse(string problem)
     {
         Problem = problem;
         Response.StatusCode = 422;

@@ -8,8 +8,6 @@ using Plurimax.Facts;
 using Plurimax.Reading;
 using Plurimax.Reading.Deciding;
 using Plurimax.Reading.Files;
-using Plurimax.Sites;
-using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Shared;
@@ -162,7 +160,7 @@ public sealed class BriefModel(
         var value = FactReader.Read(definition, suggest ?? RawOf(definition, "a."), Facts.Country);
         if (!value.Ok)
             return await RefuseAnswerAsync(fact, revision, value.Problem!);
-        var entry = new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(fact), Who, Store.Now);
+        var entry = new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(fact), Who.Name, Store.Now);
         var before = Site.Head;
         if (
             await Store.SaveFactsAsync(
@@ -216,7 +214,7 @@ public sealed class BriefModel(
                 _problems[d.Id] = value.Problem!;
             else if (Facts[d.Id]?.Value.Raw() != value.Value!.Raw())
                 fresh.Add(
-                    (d.Id, new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who, Store.Now))
+                    (d.Id, new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who.Name, Store.Now))
                 );
         }
         _typed = all;
@@ -262,7 +260,7 @@ public sealed class BriefModel(
         var offers = texts.Count == 0 ? [] : Confirming.Of(FactReading.Of(texts, DateOnly.FromDateTime(Store.Now.UtcDateTime)), Catalogue);
         var source = texts.Any(t => t.Material.Pages.Length > 0) ? FactSource.OldSite : FactSource.Document;
         var before = Facts.Waiting.Length;
-        var after = await Store.WaitingAsync(Site.ClientId, f => Confirming.Add(f, offers, source, Who, Store.Now));
+        var after = await Store.WaitingAsync(Site.ClientId, f => Confirming.Add(f, offers, source, Who.Name, Store.Now));
         var found = after.Waiting.Length - before;
         return Report(
             [
@@ -292,7 +290,7 @@ public sealed class BriefModel(
             await Store.WaitingAsync(Site.ClientId, f => Confirming.Decline(f, offer));
             return Back("Refused; nothing changed", "readin");
         }
-        return await SaveAsync(w.Fact, revision, f => Confirming.Accept(f, offer, Who, Store.Now), "Confirmed", "readin");
+        return await SaveAsync(w.Fact, revision, f => Confirming.Accept(f, offer, Who.Name, Store.Now), "Confirmed", "readin");
     }
 
     public Task<IActionResult> OnPostTakeAllAsync(int revision, int least, FactGroup? group)
@@ -301,7 +299,7 @@ public sealed class BriefModel(
         return SaveAsync(
             "",
             revision,
-            f => Confirming.AcceptAll(f, least / 100.0, ids.Contains, Who, Store.Now),
+            f => Confirming.AcceptAll(f, least / 100.0, ids.Contains, Who.Name, Store.Now),
             "Confirmed what contradicts nothing",
             "readin"
         );
@@ -366,7 +364,7 @@ public sealed class BriefModel(
             FactSource.Maker,
             confirmed == "yes" || suggest is not null,
             shown == "yes" || suggest is not null,
-            Who,
+            Who.Name,
             Store.Now
         );
         return await SaveAsync(fact, revision, f => f.With(fact, entry), $"{definition.Label} changed");
@@ -405,7 +403,7 @@ public sealed class BriefModel(
             FileProblems.Add("That is not a text file. Save it as YAML or JSON.");
             return Refused();
         }
-        var (read, problems) = FactsFile.Read(text, Catalogue, FactSource.File, confirmed == "yes", Who, Store.Now);
+        var (read, problems) = FactsFile.Read(text, Catalogue, FactSource.File, confirmed == "yes", Who.Name, Store.Now);
         FileProblems.AddRange(problems.Select(p => p.ToString()));
         if (problems.Count > 0)
         {

@@ -16,7 +16,7 @@ public sealed class CareModel(SiteStore store, SiteStatus status, SiteAddresses 
 {
     protected override string StationName => "care";
     public List<Enquiry> Enquiries { get; private set; } = [];
-    public List<(DateTimeOffset At, string Who, string Text)> History { get; private set; } = [];
+    public List<(DateTimeOffset At, Actor Who, string Text)> History { get; private set; } = [];
 
     /// <summary>What the site sets for itself.</summary>
     public ImmutableArray<ResolvedSetting> Exceptions { get; private set; } = [];

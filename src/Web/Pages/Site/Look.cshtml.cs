@@ -7,7 +7,6 @@ using Plurimax.Design.Styling;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
-using Plurimax.Text;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Lookbooks;
 using Plurimax.Web.Shared;

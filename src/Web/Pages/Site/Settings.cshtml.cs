@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
@@ -224,17 +223,7 @@ public sealed class SettingsModel(
         if (!Owner)
             return Forbid();
         return
-            await rollOuts.StartAsync(
-                SharedScope.Agency,
-                0,
-                $"Settings of {Site.Client.Name}",
-                "",
-                RollOutPace.Now,
-                null,
-                Who,
-                default,
-                Site.Id
-            )
+            await rollOuts.StartAsync(SharedScope.Agency, 0, $"Settings of {Site.Client.Name}", "", RollOutPace.Now, null, Who, Site.Id)
                 is { } r
             ? Redirect($"/rollouts/{r.Id}")
             : Back("It is up to date");

@@ -25,7 +25,7 @@ public sealed class AboutModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     public HashSet<Guid> Behind { get; private set; } = [];
     public int Sets { get; private set; }
     public bool Owner => User.IsInRole("owner");
-    private string Who => User.Identity?.Name ?? "somebody";
+    private Actor Who => Actor.Of(User);
     public string? Problem { get; private set; }
 
     /// <summary>Part of a name or a trade, to narrow the sites that are offered.</summary>
@@ -99,7 +99,7 @@ public sealed class AboutModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
 
     public async Task<IActionResult> OnGetAsync(Guid id) => await LoadAsync(id) ? Page() : NotFound();
 
-    private IActionResult Back(string said)
+    private RedirectResult Back(string said)
     {
         TempData["Said"] = said;
         return Redirect($"/standards/{Standard.Id}");

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Plurimax.Data;
 using Plurimax.Data.Standards;
 using Plurimax.Web.RollOuts;
 
@@ -25,7 +26,7 @@ public sealed class BehindModel(RollOutDesk desk) : PageModel
                 "",
                 act == "now" ? RollOutPace.Now : RollOutPace.Groups,
                 null,
-                User.Identity?.Name ?? "somebody"
+                Actor.Of(User)
             ) is
             { } r
         )

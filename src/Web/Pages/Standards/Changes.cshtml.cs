@@ -32,10 +32,10 @@ public sealed class ChangesModel(PlurimaxDb db) : PageModel
 
     private async Task LayAsync(int most)
     {
-        People = await db.SettingChanges.Select(c => c.Who).Distinct().OrderBy(w => w).ToListAsync();
+        People = await db.SettingChanges.Select(c => c.Who.Name).Distinct().OrderBy(w => w).ToListAsync();
         var rows = await db
             .SettingChanges.AsNoTracking()
-            .Where(c => (Key == null || Key == "" || c.Key == Key) && (Who == null || Who == "" || c.Who == Who))
+            .Where(c => (Key == null || Key == "" || c.Key == Key) && (Who == null || Who == "" || c.Who.Name == Who))
             .OrderByDescending(c => c.Id)
             .Skip(Math.Max(0, After))
             .Take(most + 1)
@@ -98,7 +98,7 @@ public sealed class ChangesModel(PlurimaxDb db) : PageModel
                     new[]
                     {
                         r.Change.At.ToString("u", System.Globalization.CultureInfo.InvariantCulture),
-                        r.Change.Who,
+                        r.Change.Who.Name,
                         r.Where,
                         r.What,
                         r.Change.From ?? "",

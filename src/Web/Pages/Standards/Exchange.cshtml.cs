@@ -2,14 +2,12 @@ using System.Collections.Immutable;
 using System.Text;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Standards;
 using Plurimax.Design.Styling;
 using Plurimax.Facts;
 using Plurimax.Publishing.Impact;
 using Plurimax.Sites;
-using Plurimax.Text;
 using Plurimax.Web.RollOuts;
 
 namespace Plurimax.Web.Pages.Standards;
@@ -22,7 +20,7 @@ public sealed class ExchangeModel(PlurimaxDb db, StandardShelf shelf, StandardsD
 {
     public List<StandardRow> Standards { get; private set; } = [];
     public bool Owner => User.IsInRole("owner");
-    private string Who => User.Identity?.Name ?? "somebody";
+    private Actor Who => Actor.Of(User);
     public string Text { get; private set; } = "";
     public string? Problem { get; private set; }
     public StandardFile? Read { get; private set; }

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
@@ -53,7 +52,7 @@ public sealed class ImpactModel(
         (Place, PlaceName) = (place, name);
         Drafts = await shelf.DraftsAsync(place);
         if (Drafts.Count > 0)
-            Run = runs.Of(place, Drafts, again);
+            Run = runs.Of(db.AgencyId!.Value, place, Drafts, again);
         if (Report is { } report)
             Samples = await SamplesAsync(report);
         return true;
@@ -169,15 +168,7 @@ public sealed class ImpactModel(
             Drafts.Count == 1
                 ? $"{SettingsRegistry.Find(Drafts[0].Key)?.Name ?? "A passage"}, {PlaceName}"
                 : $"{Drafts.Count} settings, {PlaceName}";
-        var (saved, rollOut) = await rollOuts.SaveAsync(
-            Place,
-            name,
-            print,
-            FactReader.Clean(why),
-            pace,
-            begins,
-            User.Identity?.Name ?? "somebody"
-        );
+        var (saved, rollOut) = await rollOuts.SaveAsync(Place, name, print, FactReader.Clean(why), pace, begins, Actor.Of(User));
         if (saved.Version is null)
         {
             await LoadAsync(at);

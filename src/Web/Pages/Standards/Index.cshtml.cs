@@ -60,7 +60,7 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
     public SharedScope Place { get; private set; } = SharedScope.Agency;
     public string PlaceName { get; private set; } = "the agency";
     public bool Owner => User.IsInRole("owner");
-    public string Who => User.Identity?.Name ?? "somebody";
+    public Actor Who => Actor.Of(User);
     public List<StandardRow> Standards { get; private set; } = [];
     public IEnumerable<TradeCard> Trades =>
         trades.Cards.Where(t => t.Language.StartsWith("en", StringComparison.Ordinal)).OrderBy(t => t.Names.Title);
@@ -282,7 +282,7 @@ public sealed class IndexModel(PlurimaxDb db, StandardShelf shelf, StandardsDesk
         return "?" + string.Join('&', parts);
     }
 
-    private IActionResult Back(string said, string? key = null)
+    private RedirectResult Back(string said, string? key = null)
     {
         TempData["Said"] = said;
         return Redirect($"/standards{Query()}{(key is null ? "" : $"#s-{key}")}");

@@ -8,7 +8,6 @@ using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
-using Plurimax.Text;
 
 namespace Plurimax.Web.Pages.Standards;
 
@@ -30,7 +29,7 @@ public sealed class PassagesModel(PlurimaxDb db, StandardShelf shelf, SectionShe
     public string Prices { get; private set; } = "";
     public bool HasPrices { get; private set; }
     public bool Owner => User.IsInRole("owner");
-    private string Who => User.Identity?.Name ?? "somebody";
+    private Actor Who => Actor.Of(User);
 
     private async Task<bool> LoadAsync(Guid? id)
     {

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Plurimax.Data;
 using Plurimax.Data.Standards;
 using Plurimax.Text;
 using Plurimax.Web.RollOuts;
@@ -43,7 +44,7 @@ public sealed class RollOutModel(RollOutDesk desk) : PageModel
                 "roll-out.csv"
             );
 
-    private IActionResult Back(Guid id, string said)
+    private RedirectResult Back(Guid id, string said)
     {
         TempData["Said"] = said;
         return Redirect($"/rollouts/{id}");
@@ -76,7 +77,7 @@ public sealed class RollOutModel(RollOutDesk desk) : PageModel
     {
         if (!Owner)
             return Forbid();
-        var (back, stay, values) = await desk.RollBackAsync(id, User.Identity?.Name ?? "somebody");
+        var (back, stay, values) = await desk.RollBackAsync(id, Actor.Of(User));
         return Back(
             id,
             $"Rolled back: {back} {(back == 1 ? "site shows" : "sites show")} the release of before"

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Plurimax.Facts;
 using Plurimax.Reading.Finders;
-using Plurimax.Text;
 using Plurimax.Trades;
 
 namespace Plurimax.Work.Prospects.Lists;

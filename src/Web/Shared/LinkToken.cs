@@ -5,7 +5,7 @@ using Microsoft.AspNetCore.WebUtilities;
 namespace Plurimax.Web.Shared;
 
 /// <summary>Links that let in whoever holds them: 256 random bits, of which only the SHA-256 is stored.</summary>
-public static class PrivateLink
+public static class LinkToken
 {
     public static (string Token, byte[] Hash) New()
     {
