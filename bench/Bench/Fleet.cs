@@ -52,14 +52,14 @@ public static class Fleet
         await Parallel.ForEachAsync(Enumerable.Range(0, count), new ParallelOptions { MaxDegreeOfParallelism = 2 }, async (i, stop) =>
         {
             using var scope = app.Services.GetRequiredService<IServiceScopeFactory>().CreateScope(TheAgency);
-            var (store, db) = (
-                scope.ServiceProvider.GetRequiredService<SiteStore>(),
+            var (creation, db) = (
+                scope.ServiceProvider.GetRequiredService<SiteCreation>(),
                 scope.ServiceProvider.GetRequiredService<PlurimaxDb>()
             );
             var facts = FactSheet
                 .From($"Fleet Firm {i}", "Hallow")
                 .With("email", new FactEntry(new TextValue($"post@firm{i}.example"), FactSource.Client, true));
-            var site = await store.CreateAsync(trades[i % trades.Count], facts, new Wishes(), Who, null, cancel: stop);
+            var site = await creation.CreateAsync(trades[i % trades.Count], facts, new Wishes(), Who, null, cancel: stop);
             await scope.ServiceProvider.GetRequiredService<Publisher>().ReleaseAsync(site, Who, stop);
         });
         Console.WriteLine($"a fleet of {count} sites is published");

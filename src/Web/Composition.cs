@@ -53,7 +53,15 @@ public static class Composition
         services.AddSingleton<SketchCache>();
         services.AddScoped<CopyShelf>();
         services.AddHostedService<CopiesAtStart>();
-        services.AddScoped<SiteStore>();
+        services.AddScoped<SiteReader>();
+        services.AddScoped<SiteRevisions>();
+        services.AddScoped<ClientFacts>();
+        services.AddScoped<SiteWriter>();
+        services.AddScoped<SiteStations>();
+        services.AddScoped<SiteCreation>();
+        services.AddScoped<ClientLetters>();
+        services.AddScoped<SettingsReader>();
+        services.AddScoped<SheetParts>();
         services.AddScoped<TakeStore>();
         services.AddScoped<HistoryShelf>();
         services.AddScoped<StayHistory>();

@@ -45,7 +45,7 @@ public sealed class AgenciesTests(App app) : IClassFixture<App>, IAsyncLifetime
 
     private Task<Site> OtherSiteAsync(string name) =>
         ForOtherAsync(s =>
-            s.GetRequiredService<SiteStore>()
+            s.GetRequiredService<SiteCreation>()
                 .CreateAsync(
                     s.GetRequiredService<TradeCatalogue>()["bicycle-repair"],
                     FactSheet.From(name, "Hallow"),
@@ -86,8 +86,8 @@ public sealed class AgenciesTests(App app) : IClassFixture<App>, IAsyncLifetime
         }
         await app.WithAsync(s => NamedAsync(s, "Tidewrack Web"));
         await ForOtherAsync(s => NamedAsync(s, "Sandspit Sites"));
-        (await app.WithAsync(s => s.GetRequiredService<SiteStore>().SettingsAsync(ours)))["agency_name"].ShouldBe("Tidewrack Web");
-        (await ForOtherAsync(s => s.GetRequiredService<SiteStore>().SettingsAsync(theirs)))["agency_name"].ShouldBe("Sandspit Sites");
+        (await app.WithAsync(s => s.GetRequiredService<SettingsReader>().OfAsync(ours)))["agency_name"].ShouldBe("Tidewrack Web");
+        (await ForOtherAsync(s => s.GetRequiredService<SettingsReader>().OfAsync(theirs)))["agency_name"].ShouldBe("Sandspit Sites");
     }
 
     [Fact]
@@ -126,7 +126,7 @@ public sealed class AgenciesTests(App app) : IClassFixture<App>, IAsyncLifetime
         var site = await app.SiteAsync("Linked Cycles");
         var link = await app.WithAsync(async s =>
             await s.GetRequiredService<PlanDesk>()
-                .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara, "http://localhost", null)
+                .SendAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara, "http://localhost", null)
         );
         var path = new Uri(
             new Uri("http://localhost"),

@@ -68,7 +68,7 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
             if (email is not null)
                 facts = facts.With("email", new FactEntry(new TextValue(email), FactSource.Client, true));
             var trades = s.GetRequiredService<TradeCatalogue>();
-            return await s.GetRequiredService<SiteStore>().CreateAsync(trades[trade], facts, new Wishes(), App.Mara, null);
+            return await s.GetRequiredService<SiteCreation>().CreateAsync(trades[trade], facts, new Wishes(), App.Mara, null);
         });
 
     /// <summary>Signed off and live, without the clicks.</summary>
@@ -77,7 +77,7 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
         var site = await SiteAsync(name);
         return await WithAsync(async s =>
         {
-            var loaded = (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!;
+            var loaded = (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!;
             await s.GetRequiredService<Publisher>().ReleaseAsync(loaded, App.Mara);
             return loaded;
         });

@@ -12,8 +12,7 @@ public class BenchPropertyTests(App app) : IClassFixture<App>
     private Task<SiteDocument> DocumentAsync(Guid site) =>
         app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            return await store.DocumentAsync((await store.FindAsync(site))!);
+            return await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site))!);
         });
 
     private static Edit Any(Random dice, SiteDocument site)
@@ -45,16 +44,16 @@ public class BenchPropertyTests(App app) : IClassFixture<App>
         var documents = new List<string> { (await DocumentAsync(site.Id)).ToJson() };
         while (documents.Count < 25)
         {
-            var head = (await app.WithAsync(async s => (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!)).Head;
+            var head = (await app.WithAsync(async s => (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!)).Head;
             var done = await app.WithAsync(async s =>
-                await s.GetRequiredService<SiteStore>()
+                await s.GetRequiredService<SiteWriter>()
                     .EditAsync(
                         site.Id,
                         head,
                         Any(
                             dice,
-                            await s.GetRequiredService<SiteStore>()
-                                .DocumentAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!)
+                            await s.GetRequiredService<SiteReader>()
+                                .DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!)
                         ),
                         App.Mara
                     )
@@ -64,13 +63,13 @@ public class BenchPropertyTests(App app) : IClassFixture<App>
         }
         foreach (var earlier in documents.AsEnumerable().Reverse().Skip(1))
         {
-            await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(site.Id, back: true, App.Mara));
+            await app.WithAsync(s => s.GetRequiredService<SiteWriter>().StepAsync(site.Id, back: true, App.Mara));
             (await DocumentAsync(site.Id)).ToJson().ShouldBe(earlier);
         }
-        (await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(site.Id, back: true, App.Mara))).ShouldBeNull();
+        (await app.WithAsync(s => s.GetRequiredService<SiteWriter>().StepAsync(site.Id, back: true, App.Mara))).ShouldBeNull();
         foreach (var later in documents.Skip(1))
         {
-            await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(site.Id, back: false, App.Mara));
+            await app.WithAsync(s => s.GetRequiredService<SiteWriter>().StepAsync(site.Id, back: false, App.Mara));
             (await DocumentAsync(site.Id)).ToJson().ShouldBe(later);
         }
     }
@@ -138,7 +137,7 @@ public class BenchPropertyTests(App app) : IClassFixture<App>
                     {
                         var before = was.FindSection(s.Id)!.Value.Section.Content.Passages().First(p => p.Path == s.Path).Passage.Text;
                         var outcome = await app.WithAsync(x =>
-                            x.GetRequiredService<SiteStore>().TypeAsync(site, s.Id, s.Path, before, s.Text, s.Who)
+                            x.GetRequiredService<SiteWriter>().TypeAsync(site, s.Id, s.Path, before, s.Text, s.Who)
                         );
                         outcome.Problem.ShouldBeNull();
                         outcome.Ok.ShouldBeTrue();

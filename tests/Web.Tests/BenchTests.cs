@@ -15,8 +15,7 @@ public class BenchTests(App app) : IClassFixture<App>
     private Task<SiteDocument> DocumentAsync(Guid site) =>
         app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            return await store.DocumentAsync((await store.FindAsync(site))!);
+            return await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site))!);
         });
 
     private async Task<string> TextAsync(Guid site, string section, string path) =>
@@ -69,7 +68,7 @@ public class BenchTests(App app) : IClassFixture<App>
         // What something refers to stays: here a released version.
         await app.WithAsync(async s =>
         {
-            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara);
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara);
             return 0;
         });
         await maker.TypeAsync(site.Id, "home.opening", "heading", "Mended", "Mended again");

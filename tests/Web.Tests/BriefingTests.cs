@@ -279,7 +279,7 @@ public class BriefingTests(App app)
             (
                 await s.GetRequiredService<IntakeDesk>()
                     .SendAsync(
-                        (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!,
+                        (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!,
                         App.Mara,
                         "http://localhost",
                         "owner@bell.example"
@@ -459,7 +459,7 @@ public class BriefingTests(App app)
         await app.WithAsync(async s =>
             (
                 await s.GetRequiredService<ProofDesk>()
-                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: false)
+                    .SendAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: false)
             ).Token
         );
         (await app.DbAsync(db => db.Proofs.AsNoTracking().SingleAsync(p => p.SiteId == site.Id))).Facts.Waiting.ShouldBeEmpty();

@@ -21,7 +21,7 @@ public class ClientsTests(App app)
     private async Task<Client> WithFactAsync(Site site, params (string Fact, FactValue Value)[] facts)
     {
         await app.WithAsync(async s =>
-            await s.GetRequiredService<SiteStore>()
+            await s.GetRequiredService<ClientFacts>()
                 .SaveFactsAsync(
                     site.ClientId,
                     1,
@@ -122,11 +122,11 @@ public class ClientsTests(App app)
         {
             var pages = await app.WithAsync(async s =>
             {
-                var site = (await s.GetRequiredService<SiteStore>().FindAsync(id))!;
+                var site = (await s.GetRequiredService<SiteReader>().FindAsync(id))!;
                 var publisher = s.GetRequiredService<Publisher>();
                 var files = publisher.Render(
                     site,
-                    await s.GetRequiredService<SiteStore>().DocumentAsync(site),
+                    await s.GetRequiredService<SiteReader>().DocumentAsync(site),
                     site.Facts,
                     await publisher.SettingsAsync(site)
                 );
@@ -186,10 +186,10 @@ public class ClientsTests(App app)
         await maker.PostAsync($"/clients/{site.ClientId}?handler=Note", new() { ["text"] = "Nothing of her" }, $"/clients/{site.ClientId}");
         await app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            var head = (await store.FindAsync(site.Id))!.Head;
-            await store.EditAsync(site.Id, head, new SetText("home.opening", "heading", "Vera Knapweed mends bikes"), App.Mara);
-            var loaded = (await store.FindAsync(site.Id))!;
+            var head = (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!.Head;
+            await s.GetRequiredService<SiteWriter>()
+                .EditAsync(site.Id, head, new SetText("home.opening", "heading", "Vera Knapweed mends bikes"), App.Mara);
+            var loaded = (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!;
             var (proof, _) = await s.GetRequiredService<ProofDesk>().SendAsync(loaded, App.Mara, "http://localhost", mail: false);
             await s.GetRequiredService<ProofDesk>().SignAsync(proof, "Vera Knapweed");
             await s.GetRequiredService<Publisher>().ReleaseAsync(loaded, App.Mara);

@@ -94,7 +94,7 @@ public class FormSettingsTests(App app)
         await SetAsync(site, ("remind_days", "3"), ("rounds", "2"), ("mail_closing", "x"));
         var (proof, token) = await app.WithAsync(async s =>
             await s.GetRequiredService<ProofDesk>()
-                .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: true)
+                .SendAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: true)
         );
         (await app.DbAsync(d => d.Outbox.SingleAsync(m => m.SiteId == site.Id))).Body.ShouldContain("round 1 of 2 that are included");
         Task<int> Remind() => app.WithAsync(s => s.GetRequiredService<ProofDesk>().RemindAsync());
@@ -137,7 +137,7 @@ public class FormSettingsTests(App app)
             return 0;
         });
         var site = await app.SiteAsync("Standing Locks", "locksmith");
-        var document = await app.WithAsync(s => s.GetRequiredService<SiteStore>().DocumentAsync(site));
+        var document = await app.WithAsync(s => s.GetRequiredService<SiteReader>().DocumentAsync(site));
         (document.Tone, document.Look.Id, document.Size).ShouldBe((Tone.Formal, "calm", PlanSize.Full));
         site.Due.ShouldBe(DateOnly.FromDateTime(DateTime.UtcNow).AddDays(26));
         // The client did not say it, so the sheet does not either.
@@ -214,8 +214,8 @@ public class FormSettingsTests(App app)
                 await app.WithAsync(s => s.GetRequiredService<StandardShelf>().SaveAsync(at, StandardShelf.PrintOf(drafts), "", App.Ada))
             ).Problem.ShouldBeNull();
         }
-        var fresh = (await app.WithAsync(s => s.GetRequiredService<SiteStore>().FindAsync(site.Id)))!;
-        var document = await app.WithAsync(s => s.GetRequiredService<SiteStore>().DocumentAsync(fresh));
+        var fresh = (await app.WithAsync(s => s.GetRequiredService<SiteReader>().FindAsync(site.Id)))!;
+        var document = await app.WithAsync(s => s.GetRequiredService<SiteReader>().DocumentAsync(fresh));
         var files = await app.WithAsync(async s =>
             s.GetRequiredService<Publisher>()
                 .Render(fresh, document, fresh.Facts, await s.GetRequiredService<Publisher>().SettingsAsync(fresh))

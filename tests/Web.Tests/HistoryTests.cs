@@ -13,8 +13,7 @@ public class HistoryTests(App app) : IClassFixture<App>
     private Task<SiteDocument> DocumentAsync(Guid site) =>
         app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            return await store.DocumentAsync((await store.FindAsync(site))!);
+            return await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site))!);
         });
 
     [Fact]

@@ -4,6 +4,7 @@ using Microsoft.Extensions.DependencyInjection;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Web.Care;
@@ -71,13 +72,13 @@ public class HostTests(App app)
         async Task<Plurimax.Data.Release> Release() =>
             await app.WithAsync(async s =>
                 await s.GetRequiredService<Publisher>()
-                    .ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara)
+                    .ReleaseAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara)
             );
         (await Release()).FilesNew.ShouldBe(0);
         var http = app.Visitor($"{site.Slug}.sites.localhost");
         var before = await http.GetStringAsync("/");
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Another promise"), App.Mara)
+            s.GetRequiredService<SiteWriter>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Another promise"), App.Mara)
         );
         (await http.GetStringAsync("/")).ShouldBe(before);
         var second = await Release();
@@ -85,7 +86,7 @@ public class HostTests(App app)
         (await http.GetStringAsync("/")).ShouldContain("Another promise");
         await app.WithAsync(async s =>
         {
-            var loaded = (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!;
+            var loaded = (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!;
             var first = await s.GetRequiredService<PlurimaxDb>().Releases.SingleAsync(r => r.SiteId == site.Id && r.Number == 1);
             await s.GetRequiredService<Publisher>().RollBackAsync(loaded, first, App.Mara);
             return 0;
@@ -102,12 +103,16 @@ public class HostTests(App app)
         // What kill -9 leaves: blobs that were written, a half-written temporary file, and no row.
         await app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Never seen"), App.Mara);
-            var loaded = (await store.FindAsync(site.Id))!;
+            await s.GetRequiredService<SiteWriter>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "Never seen"), App.Mara);
+            var loaded = (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!;
             var publisher = s.GetRequiredService<Publisher>();
             publisher.Store(
-                publisher.Render(loaded, await store.DocumentAsync(loaded), loaded.Client.Facts, await publisher.SettingsAsync(loaded))
+                publisher.Render(
+                    loaded,
+                    await s.GetRequiredService<SiteReader>().DocumentAsync(loaded),
+                    loaded.Client.Facts,
+                    await publisher.SettingsAsync(loaded)
+                )
             );
             return 0;
         });
@@ -117,7 +122,7 @@ public class HostTests(App app)
         (await http.GetStringAsync("/")).ShouldBe(before);
         // And the next publish goes through.
         await app.WithAsync(async s =>
-            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara)
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara)
         );
         (await http.GetStringAsync("/")).ShouldContain("Never seen");
     }
@@ -206,7 +211,7 @@ public class HostTests(App app)
         var token = await app.WithAsync(async s =>
             (
                 await s.GetRequiredService<ProofDesk>()
-                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: false)
+                    .SendAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: false)
             ).Token
         );
         token.Length.ShouldBe(43);
@@ -259,7 +264,7 @@ public class HostTests(App app)
         var now = DateTimeOffset.UtcNow;
         await app.WithAsync(async s =>
         {
-            await s.GetRequiredService<SiteStore>().SetAsync(SettingLayer.Site, shorter.Id.ToString(), "retention", "2", App.Mara);
+            await s.GetRequiredService<StandardShelf>().SetAsync(SettingLayer.Site, shorter.Id.ToString(), "retention", "2", App.Mara);
             var db = s.GetRequiredService<PlurimaxDb>();
             foreach (var site in new[] { kept, shorter })
             foreach (var months in new[] { 1, 3, 13 })

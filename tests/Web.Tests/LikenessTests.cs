@@ -11,7 +11,7 @@ namespace Plurimax.Web.Tests;
 [Collection("app")]
 public class LikenessTests(App app)
 {
-    private Task<T> AtStoreAsync<T>(Func<SiteStore, Task<T>> act) => app.WithAsync(s => act(s.GetRequiredService<SiteStore>()));
+    private Task<T> AtStoreAsync<T>(Func<IServiceProvider, Task<T>> act) => app.WithAsync(act);
 
     private Task<T> AtTakesAsync<T>(Func<TakeStore, Task<T>> act) => app.WithAsync(s => act(s.GetRequiredService<TakeStore>()));
 
@@ -19,7 +19,10 @@ public class LikenessTests(App app)
 
     private Task<SiteCopy> CopyAsync(Guid site) => app.DbAsync(d => d.Copies.AsNoTracking().SingleAsync(c => c.SiteId == site));
 
-    private Task<SiteDocument> DocumentAsync(Guid site) => AtStoreAsync(async s => await s.DocumentAsync((await s.FindAsync(site))!));
+    private Task<SiteDocument> DocumentAsync(Guid site) =>
+        AtStoreAsync(async s =>
+            await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site))!)
+        );
 
     [Fact]
     public async Task Sites_of_one_trade_differ_from_those_that_are_there()
@@ -43,13 +46,19 @@ public class LikenessTests(App app)
         first.Trade.ShouldBe("florist");
         (
             await AtStoreAsync(s =>
-                s.EditAsync(site.Id, 1, new SetText("home.opening", "text", "Seven quite different words that nobody composed."), App.Mara)
+                s.GetRequiredService<SiteWriter>()
+                    .EditAsync(
+                        site.Id,
+                        1,
+                        new SetText("home.opening", "text", "Seven quite different words that nobody composed."),
+                        App.Mara
+                    )
             )
         ).Ok.ShouldBeTrue();
         var edited = await CopyAsync(site.Id);
         edited.Revision.ShouldBe(2);
         edited.Shingles.ShouldNotBe(first.Shingles);
-        await AtStoreAsync(s => s.StepAsync(site.Id, back: true, App.Mara));
+        await AtStoreAsync(s => s.GetRequiredService<SiteWriter>().StepAsync(site.Id, back: true, App.Mara));
         (await CopyAsync(site.Id)).Shingles.ShouldBe(first.Shingles);
     }
 
@@ -65,7 +74,9 @@ public class LikenessTests(App app)
             .Sections.SelectMany(s => s.Content.Passages())
             .Select(p => p.Passage.Text)
             .Where(t => t.Length > 0);
-        await AtStoreAsync(s => s.EditAsync(two.Id, 1, new SetText("home.intro", "text", string.Join("\n\n", texts)), App.Mara));
+        await AtStoreAsync(s =>
+            s.GetRequiredService<SiteWriter>().EditAsync(two.Id, 1, new SetText("home.intro", "text", string.Join("\n\n", texts)), App.Mara)
+        );
         var near = (await NearestAsync(two.Id))!;
         near.SiteId.ShouldBe(one.Id);
         near.Resemblance.ShouldBe(Shingles.Resemblance(Shingles.Of(copied), Shingles.Of(await DocumentAsync(two.Id))), 1e-9);

@@ -22,8 +22,7 @@ public class LooksTests(App app)
     private Task<SiteDocument> DocumentAsync(Guid site) =>
         app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            return await store.DocumentAsync((await store.FindAsync(site))!);
+            return await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site))!);
         });
 
     private async Task<string> HeadAsync(Guid site) =>
@@ -215,7 +214,7 @@ public class LooksTests(App app)
         var mark = (await DocumentAsync(site.Id)).Mark!;
         (mark.OnLight, mark.File is not null).ShouldBe((true, true));
         await app.WithAsync(async s =>
-            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara)
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara)
         );
         var home = await app.Visitor($"{site.Slug}.sites.localhost").GetStringAsync("/");
         home.ShouldContain("/logo-");
@@ -244,7 +243,7 @@ public class LooksTests(App app)
         var token = await app.WithAsync(async s =>
             await s.GetRequiredService<LookDesk>()
                 .SendAsync(
-                    (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!,
+                    (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!,
                     [new SentLook("A, Dune arch", new LookChoice("dune")), new SentLook("B, Poster", new LookChoice("poster"))],
                     App.Mara,
                     "http://localhost",
@@ -299,7 +298,7 @@ public class LooksTests(App app)
         await app.WithAsync(async s =>
             await s.GetRequiredService<LookDesk>()
                 .SendAsync(
-                    (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!,
+                    (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!,
                     [.. book.Looks],
                     App.Mara,
                     "http://localhost",

@@ -11,8 +11,7 @@ public class PageSettingsTests(App app) : IClassFixture<App>
     private Task<SiteDocument> DocumentAsync(Guid site) =>
         app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            return await store.DocumentAsync((await store.FindAsync(site))!);
+            return await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site))!);
         });
 
     private static Dictionary<string, string> Form(
@@ -66,11 +65,11 @@ public class PageSettingsTests(App app) : IClassFixture<App>
     {
         var maker = await app.SignInAsync();
         var site = await app.LiveAsync("Moved On");
-        var head = (await app.WithAsync(async s => (await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!)).Head;
+        var head = (await app.WithAsync(async s => (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!)).Head;
         await maker.PostAsync($"/sites/{site.Id}/bench/page", Form(head, "jobs"));
         await app.WithAsync(async s =>
         {
-            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara);
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara);
             return 0;
         });
         var visitor = app.Visitor($"{site.Slug}.sites.localhost");

@@ -16,8 +16,7 @@ public class PlansTests(App app)
     private Task<SiteDocument> DocumentAsync(Guid site) =>
         app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            return await store.DocumentAsync((await store.FindAsync(site))!);
+            return await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site))!);
         });
 
     private async Task<string> HeadAsync(Guid site) =>
@@ -82,7 +81,7 @@ public class PlansTests(App app)
         var full = await DocumentAsync(site.Id);
         full.Size.ShouldBe(PlanSize.Full);
         full.Pages.Count(p => p.Id.StartsWith("service-", StringComparison.Ordinal)).ShouldBe(6);
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(site.Id, back: true, App.Mara));
+        await app.WithAsync(s => s.GetRequiredService<SiteWriter>().StepAsync(site.Id, back: true, App.Mara));
         (await DocumentAsync(site.Id)).ToJson().ShouldBe(before.ToJson());
     }
 
@@ -169,7 +168,7 @@ public class PlansTests(App app)
             await db.SaveChangesAsync();
             return (a.Id, b.Id);
         });
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new AddSection("home", "gallery", 2), App.Mara));
+        await app.WithAsync(s => s.GetRequiredService<SiteWriter>().EditAsync(site.Id, 1, new AddSection("home", "gallery", 2), App.Mara));
         var maker = await app.SignInAsync();
         Task<(HttpStatusCode Status, string Body)> Place(Guid file, string alt) =>
             maker.SendAsync(
@@ -189,7 +188,7 @@ public class PlansTests(App app)
         var photo = (await DocumentAsync(site.Id)).Photos.Single();
         (photo.Width, photo.Height, photo.Alt).ShouldBe((300, 400, "The yard in May"));
         var release = await app.WithAsync(async s =>
-            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara)
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara)
         );
         var bytes = app.Services.GetRequiredService<IBlobStore>().Get(release.Manifest[photo.Path].Hash)!;
         System.Text.Encoding.ASCII.GetString(bytes, 0, 4).ShouldBe("RIFF", "WebP container (RFC 9649)");

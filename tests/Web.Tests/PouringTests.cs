@@ -13,8 +13,7 @@ public class PouringTests(App app) : IClassFixture<App>
     private Task<SiteDocument> DocumentAsync(Guid site) =>
         app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            return await store.DocumentAsync((await store.FindAsync(site))!);
+            return await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site))!);
         });
 
     private static byte[] Photo(int width, int height, byte shade)
@@ -288,7 +287,7 @@ public class PouringTests(App app) : IClassFixture<App>
                 }
             )
         ).ShouldBe("about.html");
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().EditAsync(site.Id, 3, new HidePage("about", true), App.Mara));
+        await app.WithAsync(s => s.GetRequiredService<SiteWriter>().EditAsync(site.Id, 3, new HidePage("about", true), App.Mara));
         (await maker.GetAsync($"/sites/{site.Id}/bench?leaf=home&section=home.steps")).Body.ShouldContain("About is hidden.");
         (
             await Send(

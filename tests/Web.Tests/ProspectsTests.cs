@@ -286,7 +286,7 @@ public class ProspectsTests(App app)
         await Should.ThrowAsync<InvalidOperationException>(() =>
             app.WithAsync(async s =>
                 await s.GetRequiredService<Publisher>()
-                    .ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(sample.Id))!, App.Mara)
+                    .ReleaseAsync((await s.GetRequiredService<SiteReader>().FindAsync(sample.Id))!, App.Mara)
             )
         );
         // The token is in no table.
@@ -396,7 +396,7 @@ public class ProspectsTests(App app)
         var sample = await SampleAsync(maker, client);
         var link = await LinkAsync(maker, client);
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(sample.Id, 1, new SetText("home.opening", "heading", "Written by hand"), App.Mara)
+            s.GetRequiredService<SiteWriter>().EditAsync(sample.Id, 1, new SetText("home.opening", "heading", "Written by hand"), App.Mara)
         );
         var offer = (await maker.GetAsync($"/clients/{client.Id}?sign=true")).Body;
         offer.ShouldContain("not cleared");
@@ -405,9 +405,8 @@ public class ProspectsTests(App app)
         signed.Headers.Location!.ToString().ShouldBe($"/sites/{sample.Id}/brief");
         var (site, document, now) = await app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            var found = (await store.FindAsync(sample.Id))!;
-            return (found, await store.DocumentAsync(found), found.Client);
+            var found = (await s.GetRequiredService<SiteReader>().FindAsync(sample.Id))!;
+            return (found, await s.GetRequiredService<SiteReader>().DocumentAsync(found), found.Client);
         });
         (site.IsSample, now.Standing, site.Station).ShouldBe((false, Standing.Active, Station.Brief));
         document

@@ -12,8 +12,7 @@ public class SectionsTests(App app) : IClassFixture<App>
     private Task<SiteDocument> DocumentAsync(Guid site) =>
         app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            return await store.DocumentAsync((await store.FindAsync(site))!);
+            return await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site))!);
         });
 
     private static string Place(HttpResponseMessage r) => Uri.UnescapeDataString(r.Headers.Location!.OriginalString);
@@ -51,7 +50,7 @@ public class SectionsTests(App app) : IClassFixture<App>
         var site = await app.SiteAsync("Giver");
         var other = await app.SiteAsync("Taker");
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>()
+            s.GetRequiredService<SiteWriter>()
                 .EditAsync(site.Id, 1, new SetText("home.steps", "heading", "How {{ business.name }} works"), App.Mara)
         );
         var copied = await maker.PostAsync(

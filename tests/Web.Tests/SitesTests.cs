@@ -129,8 +129,7 @@ public class SitesTests(App app)
         );
         var document = await app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            return await store.DocumentAsync((await store.FindAsync(site.Id))!);
+            return await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!);
         });
         document.FindSection("home.opening")!.Value.Section.Content.Heading.Text.ShouldBe("Mine");
         document
@@ -171,7 +170,7 @@ public class SitesTests(App app)
         var outcomes = await Task.WhenAll(
             sections.Select(section =>
                 app.WithAsync(s =>
-                    s.GetRequiredService<SiteStore>()
+                    s.GetRequiredService<SiteWriter>()
                         .EditAsync(site.Id, 1, new SetText(section, "heading", $"Words of {section}"), App.Mara)
                 )
             )
@@ -179,8 +178,7 @@ public class SitesTests(App app)
         outcomes.ShouldAllBe(o => o.Ok);
         var document = await app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            return await store.DocumentAsync((await store.FindAsync(site.Id))!);
+            return await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!);
         });
         foreach (var section in sections)
             document.FindSection(section)!.Value.Section.Content.Heading.Text.ShouldBe($"Words of {section}");
@@ -193,22 +191,26 @@ public class SitesTests(App app)
         async Task<(int Head, string Heading)> Now() =>
             await app.WithAsync(async s =>
             {
-                var store = s.GetRequiredService<SiteStore>();
-                var x = (await store.FindAsync(site.Id))!;
-                return (x.Head, (await store.DocumentAsync(x)).FindSection("home.opening")!.Value.Section.Content.Heading.Text);
+                var x = (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!;
+                return (
+                    x.Head,
+                    (await s.GetRequiredService<SiteReader>().DocumentAsync(x))
+                        .FindSection("home.opening")!
+                        .Value.Section.Content.Heading.Text
+                );
             });
         var first = (await Now()).Heading;
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "One"), App.Mara)
+            s.GetRequiredService<SiteWriter>().EditAsync(site.Id, 1, new SetText("home.opening", "heading", "One"), App.Mara)
         );
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(site.Id, 2, new SetText("home.opening", "heading", "Two"), App.Mara)
+            s.GetRequiredService<SiteWriter>().EditAsync(site.Id, 2, new SetText("home.opening", "heading", "Two"), App.Mara)
         );
         foreach (
             var (back, heading) in new[] { (true, "One"), (true, first), (true, first), (false, "One"), (false, "Two"), (false, "Two") }
         )
         {
-            await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(site.Id, back, App.Mara));
+            await app.WithAsync(s => s.GetRequiredService<SiteWriter>().StepAsync(site.Id, back, App.Mara));
             (await Now()).Heading.ShouldBe(heading);
         }
     }

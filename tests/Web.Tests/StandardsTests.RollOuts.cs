@@ -26,7 +26,7 @@ public partial class StandardsTests
         });
         // Somebody works on a site meanwhile: what is not released yet does not go out with the roll-out.
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(sites[0].Id, 1, new SetText("home.opening", "heading", "Not signed yet"), App.Mara)
+            s.GetRequiredService<SiteWriter>().EditAsync(sites[0].Id, 1, new SetText("home.opening", "heading", "Not signed yet"), App.Mara)
         );
         await DraftAsync(at, "footer_text", "Opened by {{ business.name }} in {{ place.town }}.\nRing {{ phone }}.");
         await DraftAsync(at, "corners", "round");

@@ -64,7 +64,7 @@ public partial class StandardsTests(App app)
 
     private Task<Release> ReleaseAsync(Guid site) =>
         app.WithAsync(async s =>
-            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteStore>().FindAsync(site))!, App.Mara)
+            await s.GetRequiredService<Publisher>().ReleaseAsync((await s.GetRequiredService<SiteReader>().FindAsync(site))!, App.Mara)
         );
 
     private Task<Release> LiveAsync(Guid site) =>
@@ -227,7 +227,7 @@ public partial class StandardsTests(App app)
         (await mara.PostAsync($"{url}?handler=Give", new() { ["key"] = "corners" }, from: url)).StatusCode.ShouldBe(
             HttpStatusCode.Redirect
         );
-        (await app.WithAsync(s => s.GetRequiredService<SiteStore>().SettingsAsync(site)))["corners"].ShouldBe("look");
+        (await app.WithAsync(s => s.GetRequiredService<SettingsReader>().OfAsync(site)))["corners"].ShouldBe("look");
     }
 
     [Fact]
@@ -252,10 +252,10 @@ public partial class StandardsTests(App app)
             new Dictionary<string, string> { ["corners"] = "round", ["retention"] = "3" },
             ignoreOrder: true
         );
-        var stack = await app.WithAsync(s => s.GetRequiredService<SiteStore>().SettingsAsync(site));
+        var stack = await app.WithAsync(s => s.GetRequiredService<SettingsReader>().OfAsync(site));
         stack.Resolve(SettingsRegistry.Find("corners")!).Source.Name.ShouldBe("Model");
         await ada.PostAsync($"/standards/{id}?handler=Follow", new() { ["site"] = other.Id.ToString() }, from: $"/standards/{id}");
-        (await app.WithAsync(s => s.GetRequiredService<SiteStore>().SettingsAsync(other)))["retention"].ShouldBe("3");
+        (await app.WithAsync(s => s.GetRequiredService<SettingsReader>().OfAsync(other)))["retention"].ShouldBe("3");
 
         // A second standard wins while it stands after the first; a site that stops following has what holds below.
         var second = await StandardAsync("Second", other);
@@ -273,7 +273,7 @@ public partial class StandardsTests(App app)
             );
             return await d.SaveChangesAsync();
         });
-        async Task<string> Corners() => (await app.WithAsync(s => s.GetRequiredService<SiteStore>().SettingsAsync(other)))["corners"];
+        async Task<string> Corners() => (await app.WithAsync(s => s.GetRequiredService<SettingsReader>().OfAsync(other)))["corners"];
         (await Corners()).ShouldBe("square");
         await ShelfAsync(async s =>
         {
@@ -291,7 +291,7 @@ public partial class StandardsTests(App app)
         // Retired: nobody begins to follow it, those that do go on.
         await ada.PostAsync($"/standards/{id}?handler=Retire", new(), from: $"/standards/{id}");
         (await ShelfAsync(s => s.FollowAsync(SettingLayer.Site, other.Id.ToString(), id, Owner))).ShouldNotBeNull();
-        (await app.WithAsync(s => s.GetRequiredService<SiteStore>().SettingsAsync(site)))["corners"].ShouldBe("round");
+        (await app.WithAsync(s => s.GetRequiredService<SettingsReader>().OfAsync(site)))["corners"].ShouldBe("round");
 
         // Out and in again: the same file changes nothing; an edited one is shown and put in hand.
         var yaml = (await ada.GetAsync($"/standards/{id}?handler=File&format=yaml")).Body;
@@ -353,14 +353,14 @@ public partial class StandardsTests(App app)
                     from: $"/sites/{site.Id}/bench/add"
                 )
             ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-            var fresh = (await app.WithAsync(s => s.GetRequiredService<SiteStore>().FindAsync(site.Id)))!;
+            var fresh = (await app.WithAsync(s => s.GetRequiredService<SiteReader>().FindAsync(site.Id)))!;
             fresh.Linked.ShouldBe([saved.Id.ToString()]);
             await ReleaseAsync(site.Id);
         }
         // Two has words of its own from now on.
-        var section = (await app.WithAsync(s => s.GetRequiredService<SiteStore>().DocumentAsync(At(two, 2)))).Pages[0].Sections[^1];
+        var section = (await app.WithAsync(s => s.GetRequiredService<SiteReader>().DocumentAsync(At(two, 2)))).Pages[0].Sections[^1];
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(two.Id, 2, new SetText(section.Id, "text", "Open all year."), App.Mara)
+            s.GetRequiredService<SiteWriter>().EditAsync(two.Id, 2, new SetText(section.Id, "text", "Open all year."), App.Mara)
         );
         (await app.DbAsync(d => d.Sites.SingleAsync(s => s.Id == two.Id))).Linked.ShouldBeEmpty();
         await ReleaseAsync(two.Id);
@@ -396,7 +396,7 @@ public partial class StandardsTests(App app)
         var desk = (IServiceProvider s) => s.GetRequiredService<IntakeDesk>();
         await app.DbAsync(d => d.Sites.Where(s => s.Id == site.Id).ExecuteUpdateAsync(u => u.SetProperty(s => s.Station, Station.Care)));
         var (intake, token) = await app.WithAsync(async s =>
-            await desk(s).SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara, "http://localhost", null)
+            await desk(s).SendAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara, "http://localhost", null)
         );
         intake.Questions.ShouldContain("hours");
         intake.Questions.ShouldNotContain("owner.story");
@@ -423,7 +423,7 @@ public partial class StandardsTests(App app)
         var young = await app.SiteAsync("Not Handed Over");
         (
             await app.WithAsync(async s =>
-                await desk(s).SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(young.Id))!, App.Mara, "http://localhost", null)
+                await desk(s).SendAsync((await s.GetRequiredService<SiteReader>().FindAsync(young.Id))!, App.Mara, "http://localhost", null)
             )
         ).Intake.Questions.ShouldContain("owner.story");
     }

@@ -17,8 +17,7 @@ public class StationsTests(App app)
     private Task<SiteDocument> DocumentAsync(Guid id) =>
         app.WithAsync(async s =>
         {
-            var store = s.GetRequiredService<SiteStore>();
-            return await store.DocumentAsync((await store.FindAsync(id))!);
+            return await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(id))!);
         });
 
     private Task<int> HeadAsync(Guid id) => app.DbAsync(d => d.Sites.Where(s => s.Id == id).Select(s => s.Head).SingleAsync());
@@ -145,7 +144,7 @@ public class StationsTests(App app)
         var token = await app.WithAsync(async s =>
             (
                 await s.GetRequiredService<ProofDesk>()
-                    .SendAsync((await s.GetRequiredService<SiteStore>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: true)
+                    .SendAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara, "http://localhost", mail: true)
             ).Token
         );
         var client = new Maker(app.Visitor());

@@ -25,7 +25,7 @@ public class TemplatesTests(App app)
     {
         var model = await app.SiteAsync("Model Cycles");
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>()
+            s.GetRequiredService<SiteWriter>()
                 .EditAsync(model.Id, 1, new SetText("home.opening", "heading", "Model Cycles mends by lamplight"), App.Mara)
         );
         var (maker, page) = await MadeAsync("Mended by lamplight", model.Id);
@@ -59,12 +59,12 @@ public class TemplatesTests(App app)
         var id = Guid.Parse(made.Headers.Location!.ToString().Split('/')[2]);
         async Task<SiteDocument> DocumentAsync() =>
             await app.WithAsync(async s =>
-                await s.GetRequiredService<SiteStore>().DocumentAsync((await s.GetRequiredService<SiteStore>().FindAsync(id))!)
+                await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(id))!)
             );
         string Heading(SiteDocument d) => d.FindSection("home.opening")!.Value.Section.Content.Heading.Text;
         Heading(await DocumentAsync()).ShouldBe("{{ business.name }} mends by lamplight");
         await app.WithAsync(s =>
-            s.GetRequiredService<SiteStore>().EditAsync(id, 1, new SetText("home.intro", "text", "Kept by hand"), App.Mara)
+            s.GetRequiredService<SiteWriter>().EditAsync(id, 1, new SetText("home.intro", "text", "Kept by hand"), App.Mara)
         );
 
         // A fault is told with its line and loses nothing.
@@ -117,9 +117,9 @@ public class TemplatesTests(App app)
         after.FindSection("home.intro")!.Value.Section.Content.Text.Text.ShouldBe("Kept by hand");
         (await app.DbAsync(db => db.Sites.Where(s => s.Id == id).Select(s => s.TradeId).SingleAsync())).ShouldBe("mended-by-lamplight.v2");
         // One undo takes the version back with the document, so that the next change of a fact composes from the right one.
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(id, back: true, App.Mara));
+        await app.WithAsync(s => s.GetRequiredService<SiteWriter>().StepAsync(id, back: true, App.Mara));
         (await app.DbAsync(db => db.Sites.Where(s => s.Id == id).Select(s => s.TradeId).SingleAsync())).ShouldBe("mended-by-lamplight.v1");
-        await app.WithAsync(s => s.GetRequiredService<SiteStore>().StepAsync(id, back: false, App.Mara));
+        await app.WithAsync(s => s.GetRequiredService<SiteWriter>().StepAsync(id, back: false, App.Mara));
         (await app.DbAsync(db => db.Sites.Where(s => s.Id == id).Select(s => s.TradeId).SingleAsync())).ShouldBe("mended-by-lamplight.v2");
         foreach (var station in new[] { "brief", "plan", "look", "bench", "launch" })
             (await maker.Http.GetAsync($"/sites/{id}/{station}")).StatusCode.ShouldBe(HttpStatusCode.OK, station);

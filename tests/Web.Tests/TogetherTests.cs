@@ -15,7 +15,7 @@ namespace Plurimax.Web.Tests;
 [Collection("app")]
 public class TogetherTests(App app)
 {
-    private Task<T> StoreAsync<T>(Func<SiteStore, Task<T>> act) => app.WithAsync(s => act(s.GetRequiredService<SiteStore>()));
+    private Task<T> StoreAsync<T>(Func<IServiceProvider, Task<T>> act) => app.WithAsync(act);
 
     [Fact]
     public async Task New_sites_and_samples_leave_the_typical_stays_as_they_are()
@@ -32,9 +32,9 @@ public class TogetherTests(App app)
         foreach (var sample in sites.Where(s => s.IsSample))
             await StoreAsync(async s =>
             {
-                var read = (await s.FindAsync(sample.Id))!;
-                await s.MoveAsync(read, Station.Plan, App.Mara);
-                await s.MoveAsync(read, Station.Look, App.Mara);
+                var read = (await s.GetRequiredService<SiteReader>().FindAsync(sample.Id))!;
+                await s.GetRequiredService<SiteStations>().MoveAsync(read, Station.Plan, App.Mara);
+                await s.GetRequiredService<SiteStations>().MoveAsync(read, Station.Look, App.Mara);
                 return 0;
             });
         (await TypicalAsync()).ShouldBe(before);
@@ -62,7 +62,7 @@ public class TogetherTests(App app)
                 TradeId = "bicycle-repair",
                 CreatedAt = DateTimeOffset.UtcNow,
             };
-            return await s.GetRequiredService<SiteStore>()
+            return await s.GetRequiredService<SiteCreation>()
                 .CreateAsync(client, trades["bicycle-repair"], new Wishes(), App.Mara, null, null, sample: true);
         });
 
@@ -74,7 +74,7 @@ public class TogetherTests(App app)
         var site = becomesReal ? await SampleAsync("Waits Sample") : await app.SiteAsync("Waits", email: null);
         var read = await app.DbAsync(d => d.Sites.AsNoTracking().Include(s => s.Client).SingleAsync(s => s.Id == site.Id));
 
-        var first = await StoreAsync(s => s.DocumentAsync(read));
+        var first = await StoreAsync(s => s.GetRequiredService<SiteReader>().DocumentAsync(read));
         var hidden = new HideSection("home.opening", true).Apply(first).Value!;
 
         // Somebody else holds the site, and saves another heading once the facts are on their way.
@@ -105,11 +105,11 @@ public class TogetherTests(App app)
 
         var (document, after) = await StoreAsync(async s =>
         {
-            var found = (await s.FindAsync(site.Id))!;
-            return (await s.DocumentAsync(found), found);
+            var found = (await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!;
+            return (await s.GetRequiredService<SiteReader>().DocumentAsync(found), found);
         });
         document.FindSection("home.opening")!.Value.Section.Hidden.ShouldBeTrue("what the other one saved stays");
-        var made = await StoreAsync(s => Task.FromResult(s.Refreshed(after, document)));
+        var made = await StoreAsync(s => Task.FromResult(s.GetRequiredService<SiteReader>().Refreshed(after, document)));
         made.ToJson().ShouldBe(document.ToJson(), "nothing waits any more");
         after.Head.ShouldBe(3);
 
@@ -123,7 +123,7 @@ public class TogetherTests(App app)
     private Task<int> MakeRealAsync(Guid site) =>
         StoreAsync(async s =>
         {
-            await s.MakeRealAsync(site, App.Mara);
+            await s.GetRequiredService<SiteCreation>().MakeRealAsync(site, App.Mara);
             return 0;
         });
 
@@ -132,16 +132,17 @@ public class TogetherTests(App app)
         {
             var fact = new FactEntry(new ListValue(["Cash", "Card"]), FactSource.Client, true);
             var founded = new FactEntry(new TextValue("1987"), FactSource.Client, true);
-            var problem = await s.SaveFactsAsync(
-                client.Id,
-                client.FactsRevision,
-                f =>
-                    f.With("payment", fact)
-                        .With("founded", founded)
-                        .With("email", new FactEntry(new TextValue("a@b.example"), FactSource.Client, true)),
-                "Told",
-                App.Mara
-            );
+            var problem = await s.GetRequiredService<ClientFacts>()
+                .SaveFactsAsync(
+                    client.Id,
+                    client.FactsRevision,
+                    f =>
+                        f.With("payment", fact)
+                            .With("founded", founded)
+                            .With("email", new FactEntry(new TextValue("a@b.example"), FactSource.Client, true)),
+                    "Told",
+                    App.Mara
+                );
             problem.ShouldBeNull();
             return 0;
         });
@@ -166,11 +167,11 @@ public class TogetherTests(App app)
     {
         var site = await app.SiteAsync("Letters");
         await TypeAsync(site.Id, "heading", App.Mara, "O", was: null);
-        var stale = await StoreAsync(s => s.FindAsync(site.Id));
+        var stale = await StoreAsync(s => s.GetRequiredService<SiteReader>().FindAsync(site.Id));
         // The next letter of the same stretch takes the place of the revision that was just read.
         await TypeAsync(site.Id, "heading", App.Mara, "Op", was: "O");
         (await app.DbAsync(d => d.Revisions.AnyAsync(r => r.SiteId == site.Id && r.Number == stale!.Head))).ShouldBeFalse();
-        var document = await StoreAsync(s => s.DocumentAsync(stale!));
+        var document = await StoreAsync(s => s.GetRequiredService<SiteReader>().DocumentAsync(stale!));
         document.FindSection("home.opening")!.Value.Section.Content.Heading.Text.ShouldBe("Op");
         stale!.Head.ShouldBe(3);
     }
@@ -197,7 +198,9 @@ public class TogetherTests(App app)
             (await mara.GetAsync($"/sites/{site.Id}/bench?leaf=home&section=home.opening")).Status.ShouldBe(System.Net.HttpStatusCode.OK);
         } while (!writing.IsCompleted);
         await writing;
-        var now = await StoreAsync(async s => await s.DocumentAsync((await s.FindAsync(site.Id))!));
+        var now = await StoreAsync(async s =>
+            await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!)
+        );
         var content = (OpeningContent)now.FindSection("home.opening")!.Value.Section.Content;
         (content.Heading.Text, content.Text.Text).ShouldBe(("Wheels are trued by hand here.", "Wheels are trued by hand here."));
     }
@@ -206,9 +209,13 @@ public class TogetherTests(App app)
     {
         var outcome = await StoreAsync(async s =>
         {
-            var there = (await s.DocumentAsync((await s.FindAsync(site))!)).FindSection("home.opening")!.Value.Section.Content;
+            var there = (
+                await s.GetRequiredService<SiteReader>().DocumentAsync((await s.GetRequiredService<SiteReader>().FindAsync(site))!)
+            )
+                .FindSection("home.opening")!
+                .Value.Section.Content;
             var begun = was ?? there.Passages().First(p => p.Path == path).Passage.Text;
-            return await s.TypeAsync(site, "home.opening", path, begun, text, who);
+            return await s.GetRequiredService<SiteWriter>().TypeAsync(site, "home.opening", path, begun, text, who);
         });
         outcome.Ok.ShouldBeTrue(outcome.Problem ?? outcome.Theirs);
     }

@@ -187,7 +187,7 @@ export default async function (browser, app) {
 
   await test('what a client asks for in a mark is read, looked at on the Bench and done', async () => {
     const proof = app.psql(`insert into proofs (id, site_id, round, revision, document, facts, settings, origin, who_name, token_hash, created_at) select gen_random_uuid(), s.id, 77, r.number, r.document, c.facts, '{}', '', 'Mara Oake', decode(md5(random()::text), 'hex'), now() from sites s join clients c on c.id = s.client_id join revisions r on r.site_id = s.id and r.number = s.head where s.id = '${site}' returning id`).split('\n')[0].trim();
-    app.psql(`insert into marks (id, proof_id, number, section, page_file, quote, text, author, at) values (gen_random_uuid(), '${proof}', 1, 'home.steps', 'index.html', '', 'Please hide the steps and make it darker', 'Joss Wren', now())`);
+    app.psql(`insert into marks (id, proof_id, number, section, page_file, quote, text, author_name, at) values (gen_random_uuid(), '${proof}', 1, 'home.steps', 'index.html', '', 'Please hide the steps and make it darker', 'Joss Wren', now())`);
     await page.goto(`${here}/proof`);
     await page.locator('.heardas', { hasText: 'Hid Steps' }).locator('a', { hasText: 'Look at it on the Bench' }).click();
     await page.locator('#heard', { hasText: 'Do all 2' }).waitFor();

@@ -53,20 +53,14 @@ public sealed class CopyShelf(PlurimaxDb db, TradeCatalogue trades, SketchCache 
     /// <summary>The site that reads most like this one; null where there is no other with any likeness.</summary>
     public async Task<NearSite?> NearestAsync(Guid site, CancellationToken cancel = default)
     {
-        // What was typed since it was last noted.
-        if (
-            await db
-                .Sites.Where(s => s.Id == site && db.Copies.Any(c => c.SiteId == site && c.Revision != s.Head))
-                .Select(s => (int?)s.Head)
-                .FirstOrDefaultAsync(cancel) is
-            { } head
-        )
-            await NoteAsync(
-                site,
-                (await db.Revisions.AsNoTracking().FirstAsync(r => r.SiteId == site && r.Number == head, cancel)).Document,
-                head,
-                cancel
-            );
+        // What was typed since it was last noted. In one statement: who types puts one revision in the place of another.
+        var standing = await db
+            .Sites.AsNoTracking()
+            .Where(s => s.Id == site && db.Copies.Any(c => c.SiteId == site && c.Revision != s.Head))
+            .Select(s => db.Revisions.First(r => r.SiteId == site && r.Number == s.Head))
+            .FirstOrDefaultAsync(cancel);
+        if (standing is not null)
+            await NoteAsync(site, standing.Document, standing.Number, cancel);
         var there = await db.Copies.Select(c => new { c.SiteId, c.Revision }).ToListAsync(cancel);
         var stale = there
             .Where(t => !cache.Held.TryGetValue(t.SiteId, out var had) || had.Revision != t.Revision)

@@ -14,7 +14,7 @@ public sealed record HistoryEntry(int Revision, string Said, Actor Who, DateTime
 public sealed record ReleaseStanding(int? Release, int? Revision, bool Same);
 
 /// <summary>The versions of a site: who did what when, names, and what visitors see.</summary>
-public sealed class HistoryShelf(PlurimaxDb db, SiteStore store)
+public sealed class HistoryShelf(PlurimaxDb db, SiteWriter writer)
 {
     public const int PerPage = 60;
     public const int LongestName = 60;
@@ -124,7 +124,7 @@ public sealed class HistoryShelf(PlurimaxDb db, SiteStore store)
             .OrderByDescending(r => r.Number)
             .Select(r => (int?)r.Number)
             .FirstOrDefaultAsync(cancel);
-        return await store.EditAsync(
+        return await writer.EditAsync(
             siteId,
             onRevision,
             new Restore(

@@ -8,7 +8,7 @@ using Plurimax.Sites;
 namespace Plurimax.Data.Sites;
 
 /// <summary>Sections to be added to a page, and those put by for all sites.</summary>
-public sealed class SectionShelf(PlurimaxDb db, SiteStore store)
+public sealed class SectionShelf(PlurimaxDb db, SiteReader reader, TimeProvider clock)
 {
     public Task<List<SavedSection>> ListAsync(CancellationToken cancel = default) =>
         db.SavedSections.AsNoTracking().OrderBy(s => s.Name).Take(200).ToListAsync(cancel);
@@ -17,7 +17,7 @@ public sealed class SectionShelf(PlurimaxDb db, SiteStore store)
     public ImmutableArray<LibrarySection> Library(Site site, SiteDocument document, Page page)
     {
         var language = page.Language ?? document.Language;
-        return SectionLibrary.For(document, page, store.TradeIn(site, language) ?? store.Trade(site), site.Facts);
+        return SectionLibrary.For(document, page, reader.TradeIn(site, language) ?? reader.Trade(site), site.Facts);
     }
 
     /// <summary>Id on the library's page of a section put by.</summary>
@@ -60,7 +60,7 @@ public sealed class SectionShelf(PlurimaxDb db, SiteStore store)
                 Kind = section.Content.Kind,
                 Section = section.Apart(),
                 Who = who,
-                At = store.Now,
+                At = clock.GetUtcNow(),
             }
         );
         await db.SaveChangesAsync(cancel);
@@ -110,7 +110,7 @@ public sealed class SectionShelf(PlurimaxDb db, SiteStore store)
                 Key = key,
                 Value = SharedPassage.Write([saved.Section, .. saved.Further]),
                 Who = who,
-                At = store.Now,
+                At = clock.GetUtcNow(),
             }
         );
         await db.SaveChangesAsync(cancel);

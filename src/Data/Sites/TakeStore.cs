@@ -7,7 +7,7 @@ using Plurimax.Trades;
 namespace Plurimax.Data.Sites;
 
 /// <summary>Makes takes of sites and finds earlier ones again.</summary>
-public sealed class TakeStore(SiteStore store, PlurimaxDb db, TradeCatalogue trades, CopyShelf copies)
+public sealed class TakeStore(SiteReader reader, SiteWriter writer, PlurimaxDb db, TradeCatalogue trades, CopyShelf copies)
 {
     /// <summary>A new take of the whole site or of one section; kept passages stay.</summary>
     /// <param name="part">What is renewed; pictures and layout are those of the whole site.</param>
@@ -25,8 +25,8 @@ public sealed class TakeStore(SiteStore store, PlurimaxDb db, TradeCatalogue tra
         CancellationToken cancel = default
     )
     {
-        var site = (await store.FindAsync(siteId, cancel))!;
-        var now = await store.DocumentAsync(site, cancel);
+        var site = (await reader.FindAsync(siteId, cancel))!;
+        var now = await reader.DocumentAsync(site, cancel);
         var there = part switch
         {
             TakePart.Pictures => now.PicturesShown,
@@ -63,7 +63,7 @@ public sealed class TakeStore(SiteStore store, PlurimaxDb db, TradeCatalogue tra
                     : null
             );
         }
-        return await store.EditAsync(siteId, onRevision, new TakeNew(section, number, outcome, part, page), who, cancel: cancel);
+        return await writer.EditAsync(siteId, onRevision, new TakeNew(section, number, outcome, part, page), who, cancel: cancel);
     }
 
     /// <summary>A revision as it was; null where there is none.</summary>
@@ -86,7 +86,7 @@ public sealed class TakeStore(SiteStore store, PlurimaxDb db, TradeCatalogue tra
     private async Task<SiteDocument> FreshAsync(Site site, SiteDocument now, int take, CancellationToken cancel) =>
         Recomposing.Take(
             trades,
-            store.Trade(site),
+            reader.Trade(site),
             site.Facts,
             now,
             take,

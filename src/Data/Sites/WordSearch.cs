@@ -8,7 +8,7 @@ namespace Plurimax.Data.Sites;
 public sealed record SiteHits(Guid Site, string Name, int Head, SiteDocument Document, ImmutableArray<WordHit> Hits);
 
 /// <summary>Finds words on one site or on all sites of the agency, and replaces them there.</summary>
-public sealed class WordSearch(PlurimaxDb db, SiteStore store)
+public sealed class WordSearch(PlurimaxDb db, SiteReader reader, SiteWriter writer)
 {
     /// <summary>So many sites are looked at and changed in one go.</summary>
     public const int MostSites = 200;
@@ -83,10 +83,10 @@ public sealed class WordSearch(PlurimaxDb db, SiteStore store)
         var edit = new ReplaceText(from, to, page);
         foreach (var (id, head) in chosen.Take(MostSites))
         {
-            if (await store.FindAsync(id, cancel) is not { } site)
+            if (await reader.FindAsync(id, cancel) is not { } site)
                 continue;
-            var hits = edit.Hits(await store.DocumentAsync(site, cancel)).Length;
-            var outcome = await store.EditAsync(id, head, edit, who, cancel: cancel);
+            var hits = edit.Hits(await reader.DocumentAsync(site, cancel)).Length;
+            var outcome = await writer.EditAsync(id, head, edit, who, cancel: cancel);
             if (outcome.Ok)
             {
                 sites++;

@@ -17,7 +17,10 @@ public sealed class SettingsReader(PlurimaxDb db)
     )
     {
         if (db.AgencyId is null)
-            throw new InvalidOperationException("Settings hold for an agency, and this work is for none yet.");
+            // A link that leads nowhere is answered in nobody's name.
+            return (tradeId, clientId, siteId) is (null, null, null)
+                ? new SettingsStack([])
+                : throw new InvalidOperationException("Settings hold for an agency, and this work is for none yet.");
         string trade = tradeId is null ? "-" : TradeTemplate.FamilyOf(tradeId),
             client = clientId?.ToString() ?? "-",
             site = siteId?.ToString() ?? "-",

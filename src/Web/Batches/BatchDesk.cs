@@ -21,7 +21,7 @@ public sealed record BatchReport(Batch Batch, int Waiting, int Made, int Failed,
 /// <summary>Starts, pauses and ends batches, and makes their rows.</summary>
 public sealed class BatchDesk(
     PlurimaxDb db,
-    SiteStore store,
+    SiteCreation creation,
     ProspectDesk prospects,
     TradeCatalogue trades,
     TimeProvider clock,
@@ -198,7 +198,7 @@ public sealed class BatchDesk(
         // The name and the town are what a site is made of.
         foreach (var id in new[] { "business.name", "place" })
             client.Facts = client.Facts.With(id, client.Facts[id]! with { Confirmed = true });
-        return (await store.CreateAsync(client, trade, new Wishes(), batch.Who, batch.MakerId, null, sample: false), null);
+        return (await creation.CreateAsync(client, trade, new Wishes(), batch.Who, batch.MakerId, null, sample: false), null);
     }
 }
 

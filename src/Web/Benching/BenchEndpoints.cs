@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Antiforgery;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Saying;
 using Plurimax.Making.Settings;
@@ -90,7 +91,10 @@ public static class BenchEndpoints
     private static async Task<IResult> TypeAsync(
         Guid id,
         TypedPassage typed,
-        SiteStore store,
+        SiteReader reader,
+        SiteWriter writer,
+        SettingsReader settingsReader,
+        TimeProvider clock,
         SiteAddresses addresses,
         IBlobStore blobs,
         HttpContext http,
@@ -99,7 +103,7 @@ public static class BenchEndpoints
     {
         var form = GalleyView.FormOf(typed.Path);
         var text = typed.Stored(form == FieldForm.Plain ? typed.Text : typed.Html);
-        var outcome = await store.TypeAsync(
+        var outcome = await writer.TypeAsync(
             id,
             typed.Section,
             typed.Path,
@@ -113,8 +117,8 @@ public static class BenchEndpoints
         var (site, document) = (outcome.Site, outcome.Document);
         if (outcome.Problem is { } problem)
             return Results.Json(new { problem }, statusCode: 422);
-        var settings = (await store.SettingsAsync(site, cancel)).All();
-        var trade = store.Trade(site);
+        var settings = (await settingsReader.OfAsync(site, cancel)).All();
+        var trade = reader.Trade(site);
         if (document.FindSection(typed.Section) is not { } found)
             return Results.Json(new { problem = "That section is not there any more." }, statusCode: 422);
         var engine = SiteTexts.For(document, found.Page.Language ?? document.Language, trade, site.Facts, settings).Text;
@@ -126,7 +130,7 @@ public static class BenchEndpoints
                     theirs,
                     theirsHtml = Html(theirs),
                     who = outcome.By,
-                    when = Times.Ago(outcome.At, store.Now),
+                    when = Times.Ago(outcome.At, clock.GetUtcNow()),
                     head = site.Head,
                 },
                 statusCode: 409
@@ -151,26 +155,34 @@ public static class BenchEndpoints
     }
 
     /// <summary>A chip as it stands in a manuscript.</summary>
-    private static async Task<IResult> ChipAsync(Guid id, WantedChip wanted, SiteStore store, CancellationToken cancel)
+    private static async Task<IResult> ChipAsync(Guid id, WantedChip wanted, SiteReader reader, CancellationToken cancel)
     {
-        if (await store.FindAsync(id, cancel) is not { } site)
+        if (await reader.FindAsync(id, cancel) is not { } site)
             return Results.NotFound();
         var source = wanted.Own is { } own ? FactChip.Exception(wanted.Fact, FactReader.Clean(own)) : FactChip.For(wanted.Fact);
         if (FactChip.Of(source) is not { Fact: not null })
             return Results.Json(new { problem = "That is not a fact." }, statusCode: 422);
-        var document = await store.DocumentAsync(site, cancel);
+        var document = await reader.DocumentAsync(site, cancel);
         var engine = SiteTexts
-            .For(document, wanted.Language ?? document.Language, store.Trade(site), site.Facts, ImmutableDictionary<string, string>.Empty)
+            .For(document, wanted.Language ?? document.Language, reader.Trade(site), site.Facts, ImmutableDictionary<string, string>.Empty)
             .Text;
         return Results.Json(new { html = Manuscript.Chip(source, GalleyView.ValueOf(engine)) });
     }
 
     /// <summary>Changes a fact from where it is read: on all pages of all sites of the client.</summary>
-    private static async Task<IResult> FactAsync(Guid id, FactInPlace fact, SiteStore store, HttpContext http, CancellationToken cancel)
+    private static async Task<IResult> FactAsync(
+        Guid id,
+        FactInPlace fact,
+        SiteReader reader,
+        ClientFacts clientFacts,
+        TimeProvider clock,
+        HttpContext http,
+        CancellationToken cancel
+    )
     {
-        if (await store.FindAsync(id, cancel) is not { } site)
+        if (await reader.FindAsync(id, cancel) is not { } site)
             return Results.NotFound();
-        var catalogue = TradeFacts.Of(store.Trade(site));
+        var catalogue = TradeFacts.Of(reader.Trade(site));
         var root = FactChip.RootOf(fact.Fact, f => catalogue.Any(d => d.Id == f));
         if (catalogue.FirstOrDefault(d => d.Id == root) is not { } definition)
             return Results.Json(new { problem = "That is not a fact." }, statusCode: 422);
@@ -201,9 +213,9 @@ public static class BenchEndpoints
         if (!value.Ok)
             return Results.Json(new { problem = value.Problem }, statusCode: 422);
         var who = Actor.Of(http.User);
-        var entry = new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(root), who.Name, store.Now);
+        var entry = new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(root), who.Name, clock.GetUtcNow());
         if (
-            await store.SaveFactsAsync(
+            await clientFacts.SaveFactsAsync(
                 site.ClientId,
                 site.Client.FactsRevision,
                 f => f.With(root, entry),
@@ -221,13 +233,14 @@ public static class BenchEndpoints
     private static async Task<IResult> SayAsync(
         Guid id,
         SaidInPlace said,
-        SiteStore store,
+        SiteReader reader,
+        SiteWriter writer,
         Sheets sheets,
         HttpContext http,
         CancellationToken cancel
     )
     {
-        if (await store.FindAsync(id, cancel) is not { } site)
+        if (await reader.FindAsync(id, cancel) is not { } site)
             return Results.NotFound();
         if (string.IsNullOrWhiteSpace(said.Words))
             return Results.Json(
@@ -240,19 +253,19 @@ public static class BenchEndpoints
                 statusCode: 422
             );
         var who = Actor.Of(http.User);
-        var document = await store.DocumentAsync(site, cancel);
+        var document = await reader.DocumentAsync(site, cancel);
         // What is in hand may have gone meanwhile.
         var leaf = document.FindPage(said.Leaf)?.Id ?? document.Pages[0].Id;
         var section = said.Section is { } s && document.FindSection(s) is not null ? s : null;
         ImmutableHashSet<string> except = [.. said.Except ?? []];
         if (said.Revision is { } revision)
         {
-            var (outcome, done) = await store.SayAsync(id, revision, said.Words, leaf, section, who, except, cancel);
+            var (outcome, done) = await writer.SayAsync(id, revision, said.Words, leaf, section, who, except, cancel);
             return outcome.Ok
                 ? Results.Json(new { head = outcome.Head, said = done.Edit(said.Words).Say(document) })
                 : Results.Json(new { problem = outcome.Why("Look once more; what you said is still here.") }, statusCode: 409);
         }
-        var all = store.Read(site, document, said.Words, leaf, section, who);
+        var all = writer.Read(site, document, said.Words, leaf, section, who);
         return Results.Json(
             new
             {

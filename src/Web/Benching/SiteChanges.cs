@@ -13,7 +13,7 @@ namespace Plurimax.Web.Benching;
 public sealed record SiteChange(int Head, string Section, string Who);
 
 /// <summary>Tells those who have a site open of each change, whichever node saved it.</summary>
-public sealed class SiteChanges(IServiceScopeFactory scopes, ILogger<SiteChanges> log) : ChannelListener(SiteStore.Changed, scopes, log)
+public sealed class SiteChanges(IServiceScopeFactory scopes, ILogger<SiteChanges> log) : ChannelListener(SiteRevisions.Changed, scopes, log)
 {
     private readonly ConcurrentDictionary<Channel<SiteChange>, Guid> _open = new();
 

@@ -13,13 +13,22 @@ using Plurimax.Work.Line;
 namespace Plurimax.Web.Briefing;
 
 /// <summary>The brief as a document: sent, agreed by name, frozen with its date; and what is owed after it.</summary>
-public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue trades, TimeProvider clock, OutboxBell bell)
+public sealed class BriefDesk(
+    PlurimaxDb db,
+    SiteReader reader,
+    ClientLetters letters,
+    SiteStations stations,
+    ClientFacts clientFacts,
+    TradeCatalogue trades,
+    TimeProvider clock,
+    OutboxBell bell
+)
 {
     public async Task<BriefDocument> NowAsync(Site site) =>
         BriefDocument.Of(
             site.Client.Facts,
             trades[site.TradeId],
-            await store.DocumentAsync(site),
+            await reader.DocumentAsync(site),
             DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime)
         );
 
@@ -45,7 +54,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         );
         if (to is not null)
             db.Add(
-                await store.LetterAsync(
+                await letters.LetterAsync(
                     site,
                     to,
                     "What we understood, to agree",
@@ -56,7 +65,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
                     cancel
                 )
             );
-        store.Wait(site, Party.Client, who);
+        stations.Wait(site, Party.Client, who);
         db.Add(
             new SiteEvent
             {
@@ -86,7 +95,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
             )
         );
         db.Add(
-            await store.LetterAsync(
+            await letters.LetterAsync(
                 site,
                 to,
                 $"What we still need for {site.Client.Name}",
@@ -131,7 +140,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         if (brief.AgreedAt is not null)
             return;
         (brief.AgreedBy, brief.AgreedAt) = (name, clock.GetUtcNow());
-        store.Wait(brief.Site, Party.Us, Actor.Client(name));
+        stations.Wait(brief.Site, Party.Us, Actor.Client(name));
         db.Add(
             new SiteEvent
             {
@@ -155,7 +164,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         var wish = string.Join("\n", parts.Select(p => $"{p.Title}: {p.Words}").Prepend(words).Where(w => w.Length > 0));
         await using var transaction = await db.Database.BeginTransactionAsync();
         brief.Wish = wish;
-        store.Wait(brief.Site, Party.Us, Actor.Client(name));
+        stations.Wait(brief.Site, Party.Us, Actor.Client(name));
         db.Add(
             new SiteEvent
             {
@@ -173,7 +182,7 @@ public sealed class BriefDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
             DateOnly.FromDateTime(now.UtcDateTime),
             trades
         );
-        await store.WaitingAsync(brief.Site.ClientId, f =>
+        await clientFacts.WaitingAsync(brief.Site.ClientId, f =>
             Confirming.Add(f, Confirming.Of(reading, TradeFacts.Of(trades[brief.Site.TradeId])), FactSource.Client, name, now)
         );
         await transaction.CommitAsync();

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Reading;
@@ -16,7 +17,16 @@ using Plurimax.Work.Line;
 namespace Plurimax.Web.Briefing;
 
 /// <summary>Sends clients their private form and takes their answers.</summary>
-public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue trades, TimeProvider clock, OutboxBell bell)
+public sealed class IntakeDesk(
+    PlurimaxDb db,
+    ClientLetters letters,
+    SiteStations stations,
+    ClientFacts clientFacts,
+    SettingsReader settingsReader,
+    TradeCatalogue trades,
+    TimeProvider clock,
+    OutboxBell bell
+)
 {
     public const int MostQuestions = 14;
 
@@ -69,7 +79,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         db.Add(intake);
         if (to is not null)
             db.Add(
-                await store.LetterAsync(
+                await letters.LetterAsync(
                     site,
                     to,
                     words["mail.subject"],
@@ -78,7 +88,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
                     cancel
                 )
             );
-        store.Wait(site, Party.Client, who);
+        stations.Wait(site, Party.Client, who);
         db.Add(
             new SiteEvent
             {
@@ -105,7 +115,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         var left = intake.Questions.Count(q => intake.Typed.GetValueOrDefault(q, "").Length == 0);
         var words = FormWords.For(intake.Language);
         db.Add(
-            await store.LetterAsync(
+            await letters.LetterAsync(
                 site,
                 to,
                 words["mail.again"],
@@ -178,7 +188,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
             typed.Trim().Length == 0
                 ? (Result: default(FactValue), Problem: (string?)null)
                 : Read(definition, raw, typed, country, DateOnly.FromDateTime(now.UtcDateTime));
-        await store.WaitingAsync(
+        await clientFacts.WaitingAsync(
             intake.Site.ClientId,
             sheet =>
             {
@@ -207,7 +217,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
     {
         if (site.Station < Station.Handoff)
             return null;
-        var settings = await store.SettingsAsync(site, cancel);
+        var settings = await settingsReader.OfAsync(site, cancel);
         return ClientRights.Of(key => settings[key]);
     }
 
@@ -261,7 +271,7 @@ public sealed class IntakeDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tr
         intake.SentAt = now;
         var site = intake.Site;
         var answered = intake.Questions.Count(q => intake.Typed.GetValueOrDefault(q, "").Length > 0);
-        store.Wait(site, Party.Us, Actor.Client(site.Client.Name));
+        stations.Wait(site, Party.Us, Actor.Client(site.Client.Name));
         db.Add(
             new SiteEvent
             {

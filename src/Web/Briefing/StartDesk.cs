@@ -13,7 +13,14 @@ using Plurimax.Work.Prospects;
 namespace Plurimax.Web.Briefing;
 
 /// <summary>Makes check sheets out of whatever there is: words, files, a site to be like.</summary>
-public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue trades, IBlobStore blobs, TimeProvider clock)
+public sealed class StartDesk(
+    PlurimaxDb db,
+    ClientFacts clientFacts,
+    SiteCreation creation,
+    TradeCatalogue trades,
+    IBlobStore blobs,
+    TimeProvider clock
+)
 {
     /// <summary>From here on what was read is ticked unless somebody unticks it.</summary>
     public const double Ticked = 0.75;
@@ -211,14 +218,14 @@ public sealed class StartDesk(PlurimaxDb db, SiteStore store, TradeCatalogue tra
         }
         client.TradeId ??= trade.Id;
         await db.SaveChangesAsync();
-        await store.SaveFactsAsync(
+        await clientFacts.SaveFactsAsync(
             client.Id,
             client.FactsRevision,
             f => f with { Entries = facts.Entries },
             "Facts of the check sheet",
             who
         );
-        var site = await store.CreateAsync(client, trade, wishes, who, maker, due, sample: false);
+        var site = await creation.CreateAsync(client, trade, wishes, who, maker, due, sample: false);
         await transaction.CommitAsync();
         return site;
     }

@@ -26,7 +26,7 @@ public sealed record SiteOfClient(
 public sealed record ClientRow(Client Client, ImmutableArray<SiteOfClient> Sites);
 
 /// <summary>Clients: found by anything, with their people and sites; merged, and handed out as open formats.</summary>
-public sealed class ClientDesk(PlurimaxDb db, SiteStore store, TimeProvider clock)
+public sealed class ClientDesk(PlurimaxDb db, ClientFacts clientFacts, TimeProvider clock)
 {
     public const int PageSize = 60;
 
@@ -211,7 +211,7 @@ public sealed class ClientDesk(PlurimaxDb db, SiteStore store, TimeProvider cloc
         );
         await db.SaveChangesAsync();
         if (
-            await store.SaveFactsAsync(
+            await clientFacts.SaveFactsAsync(
                 keep,
                 first.FactsRevision,
                 f => Merging.Apply(f, second.Facts, takeSecond),

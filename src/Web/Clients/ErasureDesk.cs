@@ -14,7 +14,7 @@ using Plurimax.Work.Privacy;
 namespace Plurimax.Web.Clients;
 
 /// <summary>Finds and erases everything that names one person, and reports what was done without naming them again.</summary>
-public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clock)
+public sealed class ErasureDesk(PlurimaxDb db, ClientFacts clientFacts, TimeProvider clock)
 {
     /// <summary>What an erasure would touch, by kind and client. Nothing is changed.</summary>
     public async Task<ImmutableArray<ErasedThing>> PreviewAsync(PersonTraces who)
@@ -104,7 +104,7 @@ public sealed class ErasureDesk(PlurimaxDb db, SiteStore store, TimeProvider clo
             if (count == 0)
                 continue;
             touched.Add(row.Id);
-            await store.SaveFactsAsync(row.Id, row.FactsRevision, _ => sheet, "Erased a person's data", by);
+            await clientFacts.SaveFactsAsync(row.Id, row.FactsRevision, _ => sheet, "Erased a person's data", by);
             Say($"Facts of {Of(row.Id)}", count, "deleted; its pages follow");
         }
 

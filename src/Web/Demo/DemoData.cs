@@ -27,7 +27,10 @@ namespace Plurimax.Web.Demo;
 /// </summary>
 public sealed class DemoData(
     PlurimaxDb db,
-    SiteStore store,
+    SiteCreation creation,
+    ClientFacts clientFacts,
+    SiteWriter writer,
+    SiteReader reader,
     TradeCatalogue trades,
     UserManager<AppUser> users,
     RoleManager<IdentityRole<Guid>> roles,
@@ -144,9 +147,9 @@ public sealed class DemoData(
             makers[name] = user;
         }
         var owner = Who(makers["Ada Tidewell"]);
-        await store.SetAsync(SettingLayer.Agency, "", "agency_name", "Tidewrack Web", owner);
-        await store.SetAsync(SettingLayer.Agency, "", "hosting_fee", "14", owner);
-        await store.SetAsync(SettingLayer.Trade, "physiotherapist", "tone", "expert", owner);
+        await shelf.SetAsync(SettingLayer.Agency, "", "agency_name", "Tidewrack Web", owner);
+        await shelf.SetAsync(SettingLayer.Agency, "", "hosting_fee", "14", owner);
+        await shelf.SetAsync(SettingLayer.Trade, "physiotherapist", "tone", "expert", owner);
         foreach (var plan in Plans)
             await MakeAsync(plan, makers[plan.Maker]);
         await StandardsAsync(owner, Who(makers["Mara Oake"]));
@@ -312,7 +315,7 @@ public sealed class DemoData(
             throw new InvalidDataException($"{plan.File}: {problems[0]}");
         if (plan.Station == Station.Brief)
             facts = facts.With("founded", new FactEntry(new TextValue("1987"), FactSource.Client, false));
-        var site = await store.CreateAsync(
+        var site = await creation.CreateAsync(
             trade,
             facts,
             new Wishes(),
@@ -324,7 +327,7 @@ public sealed class DemoData(
             site.Ticked = trade.Assumes;
         await db.SaveChangesAsync();
         if (plan.Station == Station.Brief)
-            await store.WaitingAsync(site.ClientId, f =>
+            await clientFacts.WaitingAsync(site.ClientId, f =>
                 Confirming.Add(
                     f,
                     Confirming.Of(
@@ -338,8 +341,8 @@ public sealed class DemoData(
             );
 
         if (plan.File == "harrowgate-cycle-works")
-            await store.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "In by nine, riding home by five"), who);
-        site = (await store.FindAsync(site.Id))!;
+            await writer.EditAsync(site.Id, 1, new SetText("home.opening", "heading", "In by nine, riding home by five"), who);
+        site = (await reader.FindAsync(site.Id))!;
         if (plan.Station >= Station.Proof)
         {
             var (proof, _) = await desk.SendAsync(site, who, "http://localhost:5080", mail: true);

@@ -5,7 +5,7 @@ using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
-using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Rendering;
@@ -103,7 +103,7 @@ public sealed class EnquiryDesk(IServiceScopeFactory scopes, IDataProtectionProv
         using var scope = scopes.CreateScope(live.AgencyId);
         var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
         var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == live.SiteId);
-        var settings = await scope.ServiceProvider.GetRequiredService<SiteStore>().SettingsAsync(site);
+        var settings = await scope.ServiceProvider.GetRequiredService<SettingsReader>().OfAsync(site);
         var words = SiteWords.For(live.Language);
         var text = SiteTexts.Of(
             site.Client.Facts,

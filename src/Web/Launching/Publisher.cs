@@ -4,6 +4,7 @@ using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Likeness;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Launching;
@@ -21,7 +22,8 @@ namespace Plurimax.Web.Launching;
 /// </summary>
 public sealed class Publisher(
     PlurimaxDb db,
-    SiteStore store,
+    SettingsReader settingsReader,
+    SiteReader reader,
     CopyShelf copies,
     IBlobStore blobs,
     SiteAddresses addresses,
@@ -30,7 +32,7 @@ public sealed class Publisher(
 )
 {
     public async Task<RenderSettings> SettingsAsync(Site site, CancellationToken cancel = default) =>
-        await SettingsAsync(site, await store.SettingsAsync(site, cancel), cancel);
+        await SettingsAsync(site, await settingsReader.OfAsync(site, cancel), cancel);
 
     public async Task<RenderSettings> SettingsAsync(Site site, SettingsStack stack, CancellationToken cancel = default)
     {
@@ -50,14 +52,14 @@ public sealed class Publisher(
 
     public async Task<ImmutableArray<Finding>> PreflightAsync(Site site, CancellationToken cancel = default)
     {
-        var document = await store.DocumentAsync(site, cancel);
+        var document = await reader.DocumentAsync(site, cancel);
         var signed = await db
             .Proofs.Where(p => p.SiteId == site.Id && p.SignedAt != null)
             .OrderByDescending(p => p.SignedAt)
             .Select(p => new { p.Revision, p.Document })
             .FirstOrDefaultAsync(cancel);
         var open = await db.Marks.CountAsync(m => m.Proof.SiteId == site.Id && m.ResolvedAt == null, cancel);
-        var trade = store.Trade(site);
+        var trade = reader.Trade(site);
         // Undo and redo may change the number without changing the site: what counts is whether it is the same document.
         var same = signed is not null && signed.Document.ToJson() == document.ToJson();
         return Preflight.Check(
@@ -76,15 +78,15 @@ public sealed class Publisher(
     }
 
     public SiteFiles Render(Site site, SiteDocument document, FactSheet facts, RenderSettings settings) =>
-        SiteRenderer.Render(document, store.Trade(site), facts, settings);
+        SiteRenderer.Render(document, reader.Trade(site), facts, settings);
 
     /// <exception cref="InvalidOperationException">The site is a sample: those are never released.</exception>
     public async Task<Release> ReleaseAsync(Site site, Actor who, CancellationToken cancel = default)
     {
         if (site.IsSample)
             throw new InvalidOperationException("A sample is never released.");
-        var document = await store.DocumentAsync(site, cancel);
-        var stack = await store.SettingsAsync(site, cancel);
+        var document = await reader.DocumentAsync(site, cancel);
+        var stack = await settingsReader.OfAsync(site, cancel);
         var (manifest, added) = Store(Render(site, document, site.Client.Facts, await SettingsAsync(site, stack, cancel)));
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         var release = await AddAsync(

@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Design.Styling;
 using Plurimax.Design.Wordmarks;
 using Plurimax.Facts;
@@ -15,7 +16,16 @@ using Plurimax.Work.Line;
 namespace Plurimax.Web.Lookbooks;
 
 /// <summary>Keeps looks for later, sends them to clients and takes what clients choose.</summary>
-public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, TimeProvider clock, OutboxBell bell)
+public sealed class LookDesk(
+    PlurimaxDb db,
+    SiteReader reader,
+    SettingsReader settingsReader,
+    ClientLetters letters,
+    SiteStations stations,
+    IBlobStore blobs,
+    TimeProvider clock,
+    OutboxBell bell
+)
 {
     public const int MostKept = 40,
         MostComment = 1000;
@@ -85,16 +95,16 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
                 SiteId = site.Id,
                 TokenHash = hash,
                 Looks = looks,
-                Document = await store.DocumentAsync(site, cancel),
+                Document = await reader.DocumentAsync(site, cancel),
                 Facts = site.Client.Facts.Settled(),
-                Settings = (await store.SettingsAsync(site, cancel)).All(),
+                Settings = (await settingsReader.OfAsync(site, cancel)).All(),
                 Who = who,
                 CreatedAt = now,
             }
         );
         if (to is not null)
             db.Add(
-                await store.LetterAsync(
+                await letters.LetterAsync(
                     site,
                     to,
                     $"{looks.Length} looks for your site",
@@ -105,7 +115,7 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
                     cancel
                 )
             );
-        store.Wait(site, Party.Client, who);
+        stations.Wait(site, Party.Client, who);
         Note(site, $"Sent {looks.Length} looks to choose from", who);
         await db.SaveChangesAsync(cancel);
         bell.Ring();
@@ -140,7 +150,7 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
         book.Comments = book.Comments.Add(
             new ClientComment(clock.GetUtcNow(), author, of is { } n && n >= 0 && n < book.Looks.Length ? n : null, text)
         );
-        store.Wait(book.Site, Party.Us, Actor.Client(author));
+        stations.Wait(book.Site, Party.Us, Actor.Client(author));
         Note(
             book.Site,
             $"{author} on {(of is { } k && k < book.Looks.Length ? $"look {book.Looks[k].Name}" : "the looks")}: {Letters.Cut(text, 140)}",
@@ -154,7 +164,7 @@ public sealed class LookDesk(PlurimaxDb db, SiteStore store, IBlobStore blobs, T
     public async Task ChooseAsync(SentLookbook book, int look, string name)
     {
         (book.Chosen, book.ChosenBy, book.ChosenAt) = (look, name, clock.GetUtcNow());
-        store.Wait(book.Site, Party.Us, Actor.Client(name));
+        stations.Wait(book.Site, Party.Us, Actor.Client(name));
         Note(book.Site, $"{name} chose the look {book.Looks[look].Name}", Actor.Client(name));
         await db.SaveChangesAsync();
     }

@@ -10,7 +10,7 @@ namespace Plurimax.Web.Pages;
 
 /// <summary>A brief behind its private link, to be agreed by name.</summary>
 [EnableRateLimiting("client")]
-public sealed class AgreeModel(BriefDesk desk, SiteStore store) : PageModel
+public sealed class AgreeModel(BriefDesk desk, ClientLetters letters) : PageModel
 {
     public string Agency { get; private set; } = "";
     public SentBrief? Brief { get; private set; }
@@ -69,7 +69,7 @@ public sealed class AgreeModel(BriefDesk desk, SiteStore store) : PageModel
     private async Task<bool> LoadAsync(string token)
     {
         Response.Headers.CacheControl = "no-store";
-        Agency = await store.AgencyAsync();
+        Agency = await letters.AgencyAsync();
         Brief = await desk.FindAsync(token);
         return !Ended;
     }

@@ -17,7 +17,7 @@ namespace Plurimax.Web.Pages;
 
 /// <summary>A plan behind its private link: the map, every page as wireframes, to be agreed by name or commented.</summary>
 [EnableRateLimiting("client")]
-public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, SiteStore store) : PageModel
+public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, ClientLetters letters) : PageModel
 {
     private TextEngine? _text;
 
@@ -111,7 +111,7 @@ public sealed class AgreePlanModel(PlanDesk desk, TradeCatalogue trades, SiteSto
     private async Task<bool> LoadAsync(string token, string? leaf)
     {
         Response.Headers.CacheControl = "no-store";
-        Agency = await store.AgencyAsync();
+        Agency = await letters.AgencyAsync();
         Plan = await desk.FindAsync(token);
         if (Ended)
             return false;

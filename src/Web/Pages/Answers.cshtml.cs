@@ -25,7 +25,7 @@ public sealed class AnswersModel(
     PlurimaxDb db,
     TradeCatalogue trades,
     IBlobStore blobs,
-    SiteStore store
+    ClientLetters letters
 ) : PageModel
 {
     public string Agency { get; private set; } = "";
@@ -140,7 +140,7 @@ public sealed class AnswersModel(
     private async Task<bool> LoadAsync(string token)
     {
         Response.Headers.CacheControl = "no-store";
-        Agency = await store.AgencyAsync();
+        Agency = await letters.AgencyAsync();
         Token = token;
         Intake = await desk.FindAsync(token);
         if (Ended)

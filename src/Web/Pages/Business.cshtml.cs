@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Text;
 using Plurimax.Trades;
@@ -17,7 +18,10 @@ namespace Plurimax.Web.Pages;
 /// <summary>One business, prospect or client: what is known, what was said, what is next, its sample or its sites.</summary>
 public sealed class BusinessModel(
     PlurimaxDb db,
-    SiteStore store,
+    SettingsReader settingsReader,
+    SiteReader reader,
+    SiteCreation creation,
+    ClientFacts clientFacts,
     ProspectList list,
     ProspectDesk desk,
     ClientDesk clients,
@@ -69,7 +73,7 @@ public sealed class BusinessModel(
         ViewData["Title"] = Client.Name;
         if (Sample is null)
             return;
-        var settings = await store.SettingsAsync(Sample);
+        var settings = await settingsReader.OfAsync(Sample);
         var (subject, body) = OutreachMail.Fill(
             settings["outreach_subject"],
             settings["outreach_body"],
@@ -95,8 +99,8 @@ public sealed class BusinessModel(
         Signing = true;
         if (Sample is not null)
         {
-            var now = await store.DocumentAsync(Sample);
-            Lost = Lending.PassagesLost(now, store.AsReal(Sample, now));
+            var now = await reader.DocumentAsync(Sample);
+            Lost = Lending.PassagesLost(now, creation.AsReal(Sample, now));
         }
     }
 
@@ -172,7 +176,7 @@ public sealed class BusinessModel(
         }
         if (
             _problems.Count == 0
-            && await store.SaveFactsAsync(
+            && await clientFacts.SaveFactsAsync(
                 Client.Id,
                 revision,
                 f => changed.Aggregate(f, (s, c) => c.Entry is null ? s.Without(c.Id) : s.With(c.Id, c.Entry)),
@@ -225,7 +229,7 @@ public sealed class BusinessModel(
         );
         return problem is not null
             ? await RefusedAsync("sample", problem)
-            : Said($"The sample stands: {(await store.DocumentAsync(site!)).Pages.Length} pages", "#sample");
+            : Said($"The sample stands: {(await reader.DocumentAsync(site!)).Pages.Length} pages", "#sample");
     }
 
     public async Task<IActionResult> OnPostSendAsync(string? to, string? subject, string? body)

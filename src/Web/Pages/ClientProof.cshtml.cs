@@ -15,7 +15,7 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Pages;
 
 /// <summary>What a client sees behind the private link, without an account.</summary>
-public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalogue trades, SiteStore store) : PageModel
+public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalogue trades, ClientLetters letters) : PageModel
 {
     public string Agency { get; private set; } = "";
     private TextEngine? _text;
@@ -60,7 +60,7 @@ public sealed class ClientProofModel(ProofDesk desk, PlurimaxDb db, TradeCatalog
     private async Task<bool> LoadAsync(string token, string? leaf)
     {
         Response.Headers.CacheControl = "no-store";
-        Agency = await store.AgencyAsync();
+        Agency = await letters.AgencyAsync();
         Proof = await desk.FindAsync(token);
         if (Proof is null or { EndedAt: not null })
             return false;

@@ -2,7 +2,6 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
-using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Making.Settings;
 using Plurimax.Web.RollOuts;
@@ -10,8 +9,13 @@ using Plurimax.Web.RollOuts;
 namespace Plurimax.Web.Pages;
 
 /// <summary>What holds for all sites of a client.</summary>
-public sealed class ClientSettingsModel(PlurimaxDb db, SiteStore store, StandardShelf shelf, StandardsDesk desk, OwnSettings own)
-    : PageModel
+public sealed class ClientSettingsModel(
+    PlurimaxDb db,
+    SettingsReader settingsReader,
+    StandardShelf shelf,
+    StandardsDesk desk,
+    OwnSettings own
+) : PageModel
 {
     [BindProperty(SupportsGet = true)]
     public string? Q { get; set; }
@@ -42,7 +46,7 @@ public sealed class ClientSettingsModel(PlurimaxDb db, SiteStore store, Standard
         if (await db.Clients.AsNoTracking().FirstOrDefaultAsync(c => c.Id == id) is not { } client)
             return false;
         Client = client;
-        var stack = await store.SettingsAsync(client.TradeId, id, null);
+        var stack = await settingsReader.OfAsync(client.TradeId, id, null);
         View = new OwnSettingsView(
             SettingLayer.Client,
             id,

@@ -2,7 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
-using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Jobs;
 
@@ -23,7 +23,7 @@ public sealed record EnquiryRow(
 );
 
 /// <summary>The inbox of all published sites.</summary>
-public sealed class EnquiriesModel(PlurimaxDb db, TimeProvider clock, SiteStore store, OutboxBell bell) : PageModel
+public sealed class EnquiriesModel(PlurimaxDb db, TimeProvider clock, SettingsReader settingsReader, OutboxBell bell) : PageModel
 {
     public List<EnquiryRow> Rows { get; private set; } = [];
     public int Open { get; private set; }
@@ -59,7 +59,7 @@ public sealed class EnquiriesModel(PlurimaxDb db, TimeProvider clock, SiteStore 
     {
         if (await db.Enquiries.Include(e => e.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(e => e.Id == id) is not { } e)
             return NotFound();
-        var settings = await store.SettingsAsync(e.Site);
+        var settings = await settingsReader.OfAsync(e.Site);
         if (e.Aside.Length > 0)
             foreach (var to in EnquiryDesk.Recipients(e.Site, settings))
                 db.Add(

@@ -15,7 +15,7 @@ namespace Plurimax.Web.Pages;
 
 /// <summary>Looks behind their private link: flipped through, two compared at the same place, commented, one chosen.</summary>
 [EnableRateLimiting("client")]
-public sealed class LookbookModel(LookDesk desk, TradeCatalogue trades, SiteStore store) : PageModel
+public sealed class LookbookModel(LookDesk desk, TradeCatalogue trades, ClientLetters letters) : PageModel
 {
     private TextEngine? _text;
 
@@ -107,7 +107,7 @@ public sealed class LookbookModel(LookDesk desk, TradeCatalogue trades, SiteStor
     private async Task<bool> LoadAsync(string token, int? look, int? with, string? leaf)
     {
         Response.Headers.CacheControl = "no-store";
-        Agency = await store.AgencyAsync();
+        Agency = await letters.AgencyAsync();
         Token = token;
         Book = await desk.FindAsync(token);
         if (Ended)

@@ -24,7 +24,10 @@ namespace Plurimax.Web.Pages;
 ]
 public sealed class NewModel(
     TradeCatalogue trades,
-    SiteStore store,
+    TimeProvider clock,
+    SiteCreation creation,
+    SiteWriter writer,
+    SiteReader reader,
     StartDesk desk,
     TemplateDesk templates,
     PlurimaxDb db,
@@ -210,7 +213,7 @@ public sealed class NewModel(
             .ToDictionary(f => f.Key[2..], f => f.Value.ToString());
         Search();
         var facts = Sheet?.Facts ?? FactSheet.Empty;
-        var now = store.Now;
+        var now = clock.GetUtcNow();
         foreach (var d in Rows().Where(d => _typed.Keys.Any(k => k == d.Id || k.StartsWith(d.Id + "/", StringComparison.Ordinal))))
         {
             var ticked = Request.Form[$"c.{d.Id}"] == "yes";
@@ -269,17 +272,17 @@ public sealed class NewModel(
         var site =
             Sheet?.ClientId is { } known && await db.Clients.FirstOrDefaultAsync(c => c.Id == known) is { } client
                 ? await desk.CreateForAsync(client, Chosen!, facts, wishes, Who, user?.Id, null)
-                : await store.CreateAsync(Chosen!, facts, wishes, Who, user?.Id);
+                : await creation.CreateAsync(Chosen!, facts, wishes, Who, user?.Id);
         // What was ticked by hand is brought over even where no place is named for it.
         var brought = OldTexts
             .Where((_, i) => Brings(i))
             .Select(t => t.Place == OldTextPlace.LeftOut ? t with { Place = OldTextPlace.OwnPage } : t)
             .ToList();
         if (brought.Count > 0)
-            await store.EditAsync(
+            await writer.EditAsync(
                 site.Id,
                 1,
-                new BringOver(Plurimax.Making.Composing.OldTexts.BringOver(await store.DocumentAsync(site), brought), brought.Count),
+                new BringOver(Plurimax.Making.Composing.OldTexts.BringOver(await reader.DocumentAsync(site), brought), brought.Count),
                 Who
             );
         if (Sheet is not null)
@@ -290,9 +293,9 @@ public sealed class NewModel(
 
     private async Task<(MainAction Action, string Look)?> LikeAsync(Guid id)
     {
-        if (await store.FindAsync(id) is not { } site || site.TradeId != Chosen!.Id)
+        if (await reader.FindAsync(id) is not { } site || site.TradeId != Chosen!.Id)
             return null;
-        var document = await store.DocumentAsync(site);
+        var document = await reader.DocumentAsync(site);
         return (document.Action, document.Look.Id);
     }
 

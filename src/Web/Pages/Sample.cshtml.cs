@@ -11,7 +11,7 @@ namespace Plurimax.Web.Pages;
 
 /// <summary>What a prospect sees behind the private link: the sample, until when, and three things to do about it.</summary>
 [EnableRateLimiting("client")]
-public sealed class SampleModel(ProspectDesk desk, SiteStore store, TimeProvider clock) : PageModel
+public sealed class SampleModel(ProspectDesk desk, ClientLetters letters, SiteReader reader, TimeProvider clock) : PageModel
 {
     public SampleLink? Link { get; private set; }
     public string Agency { get; private set; } = "";
@@ -27,14 +27,14 @@ public sealed class SampleModel(ProspectDesk desk, SiteStore store, TimeProvider
     private async Task<bool> LoadAsync(string token, string? leaf)
     {
         Response.Headers.CacheControl = "no-store";
-        Agency = await store.AgencyAsync();
+        Agency = await letters.AgencyAsync();
         Link = await desk.LinkAsync(token);
         if (Link is null || !Link.Open(clock.GetUtcNow()) || !Link.Site.IsSample)
         {
             Gone = true;
             return false;
         }
-        Document = await store.DocumentAsync(Link.Site);
+        Document = await reader.DocumentAsync(Link.Site);
         Leaf = Document.Pages.FirstOrDefault(p => !p.Hidden && p.File == leaf)?.File ?? "index.html";
         SheetUrl = $"/sample/{token}/sheet/{Leaf}";
         return true;

@@ -11,7 +11,7 @@ namespace Plurimax.Web.Pages;
 
 /// <summary>One template of the agency: its text, its versions, the sites made from it.</summary>
 [RequestFormLimits(ValueLengthLimit = TemplateDesk.LongestYaml * 2)]
-public sealed class TemplateModel(TemplateDesk desk, SiteStore store) : PageModel
+public sealed class TemplateModel(TemplateDesk desk, SiteReader reader) : PageModel
 {
     public List<TemplateVersion> Versions { get; private set; } = [];
     public TemplateVersion Latest => Versions[0];
@@ -52,7 +52,7 @@ public sealed class TemplateModel(TemplateDesk desk, SiteStore store) : PageMode
         Text = Latest.Yaml;
         if (offer is not { } id || Sites.All(s => s.Id != id))
             return;
-        OfferTo = await store.FindAsync(id);
+        OfferTo = await reader.FindAsync(id);
         Offer = await desk.OfferAsync(OfferTo!);
     }
 
@@ -75,7 +75,7 @@ public sealed class TemplateModel(TemplateDesk desk, SiteStore store) : PageMode
 
     public async Task<IActionResult> OnPostAcceptAsync(Guid site)
     {
-        if (await store.FindAsync(site) is not { } found || Sites.All(s => s.Id != site))
+        if (await reader.FindAsync(site) is not { } found || Sites.All(s => s.Id != site))
             return NotFound();
         TempData["Said"] = await desk.AcceptAsync(found, Who)
             ?? $"{found.Client.Name} follows version {Latest.Version}. One undo on its Bench takes it back.";

@@ -9,7 +9,14 @@ using Plurimax.Work.Line;
 namespace Plurimax.Web.Planning;
 
 /// <summary>Sends plans to clients and takes their word on them.</summary>
-public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock, OutboxBell bell)
+public sealed class PlanDesk(
+    PlurimaxDb db,
+    SiteReader reader,
+    ClientLetters letters,
+    SiteStations stations,
+    TimeProvider clock,
+    OutboxBell bell
+)
 {
     public const int MostComment = 1000;
 
@@ -30,7 +37,7 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
             {
                 SiteId = site.Id,
                 TokenHash = hash,
-                Document = await store.DocumentAsync(site, cancel),
+                Document = await reader.DocumentAsync(site, cancel),
                 Facts = site.Client.Facts.Settled(),
                 Who = who,
                 CreatedAt = now,
@@ -38,7 +45,7 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
         );
         if (to is not null)
             db.Add(
-                await store.LetterAsync(
+                await letters.LetterAsync(
                     site,
                     to,
                     "The plan of your site",
@@ -49,7 +56,7 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
                     cancel
                 )
             );
-        store.Wait(site, Party.Client, who);
+        stations.Wait(site, Party.Client, who);
         Note(site, "Sent the plan to be agreed", who);
         await db.SaveChangesAsync(cancel);
         bell.Ring();
@@ -74,7 +81,7 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
         if (plan.AgreedAt is not null)
             return;
         (plan.AgreedBy, plan.AgreedAt) = (name, clock.GetUtcNow());
-        store.Wait(plan.Site, Party.Us, Actor.Client(name));
+        stations.Wait(plan.Site, Party.Us, Actor.Client(name));
         Note(plan.Site, $"{name} agreed the plan", Actor.Client(name));
         await db.SaveChangesAsync();
     }
@@ -87,7 +94,7 @@ public sealed class PlanDesk(PlurimaxDb db, SiteStore store, TimeProvider clock,
         await using var transaction = await db.Database.BeginTransactionAsync();
         await db.HoldAsync(plan);
         plan.Comments = plan.Comments.Add(new ClientComment(clock.GetUtcNow(), author, page is null ? null : of, text));
-        store.Wait(plan.Site, Party.Us, Actor.Client(author));
+        stations.Wait(plan.Site, Party.Us, Actor.Client(author));
         Note(
             plan.Site,
             $"{author} on {(page is null ? "the plan" : $"the page {page.Menu.Text}")}: {Letters.Cut(text, 140)}",

@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Web.Jobs;
@@ -10,7 +11,15 @@ using Plurimax.Work.Line;
 namespace Plurimax.Web.Proofs;
 
 /// <summary>Sends proofs and takes what clients say of them.</summary>
-public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock, OutboxBell bell)
+public sealed class ProofDesk(
+    PlurimaxDb db,
+    SettingsReader settingsReader,
+    SiteReader reader,
+    ClientLetters letters,
+    SiteStations stations,
+    TimeProvider clock,
+    OutboxBell bell
+)
 {
     /// <summary>Freezes the site as it stands and makes a link: 256 random bits, of which only the hash is stored.</summary>
     public async Task<(Proof Proof, string Token)> SendAsync(
@@ -23,7 +32,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
     {
         var (token, hash) = LinkToken.New();
         var now = clock.GetUtcNow();
-        var settings = await store.SettingsAsync(site, cancel);
+        var settings = await settingsReader.OfAsync(site, cancel);
         var round = await db.Proofs.Where(p => p.SiteId == site.Id).MaxAsync(p => (int?)p.Round, cancel) + 1 ?? 1;
         await db
             .Proofs.Where(p => p.SiteId == site.Id && p.EndedAt == null)
@@ -35,7 +44,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
             Round = round,
             Revision = site.Head,
             TokenHash = hash,
-            Document = await store.DocumentAsync(site, cancel),
+            Document = await reader.DocumentAsync(site, cancel),
             Facts = site.Client.Facts.Settled(),
             Settings = settings.All(),
             Origin = origin,
@@ -44,7 +53,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         db.Add(proof);
         if (mail && site.Client.Facts.Any<TextValue>("email")?.Text is { } to)
             db.Add(
-                await store.LetterAsync(
+                await letters.LetterAsync(
                     site,
                     to,
                     $"Your site to look at, round {round}",
@@ -55,14 +64,14 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
                     cancel
                 )
             );
-        await store.MoveAsync(site, Station.Proof, who, Party.Client, cancel);
+        await stations.MoveAsync(site, Station.Proof, who, Party.Client, cancel);
         bell.Ring();
         return (proof, token);
     }
 
     private string Words(Site site, SettingsStack settings) =>
         settings["proof_text"] is { Length: > 0 } text
-            ? SiteTexts.Of(site.Facts, settings.All(), SiteWords.For("en"), store.Trade(site).Kind).Letter(text).Trim() + "\n\n"
+            ? SiteTexts.Of(site.Facts, settings.All(), SiteWords.For("en"), reader.Trade(site).Kind).Letter(text).Trim() + "\n\n"
             : "";
 
     /// <summary>How many rounds of proofs are included, and which this is.</summary>
@@ -94,7 +103,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         var mailed = 0;
         foreach (var proof in waiting)
         {
-            var settings = await store.SettingsAsync(proof.Site, cancel);
+            var settings = await settingsReader.OfAsync(proof.Site, cancel);
             var days = settings.Whole("remind_days");
             if (
                 days == 0
@@ -106,7 +115,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
             var (token, hash) = LinkToken.New();
             (proof.TokenHash, proof.RemindedAt) = (hash, now);
             db.Add(
-                await store.LetterAsync(
+                await letters.LetterAsync(
                     proof.Site,
                     to,
                     $"Your site waits for you, round {proof.Round}",
@@ -204,7 +213,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
     {
         proof.ChangesAskedAt = clock.GetUtcNow();
         Note(proof, $"{author} asked for changes in round {proof.Round}", author);
-        store.Wait(proof.Site, Party.Us, author);
+        stations.Wait(proof.Site, Party.Us, author);
         await db.SaveChangesAsync(cancel);
     }
 
@@ -215,7 +224,7 @@ public sealed class ProofDesk(PlurimaxDb db, SiteStore store, TimeProvider clock
         {
             (proof.SignedBy, proof.SignedAt) = (name, clock.GetUtcNow());
             Note(proof, $"{name} signed off version {proof.Revision}", Actor.Client(name));
-            store.Wait(proof.Site, Party.Us, Actor.Client(name));
+            stations.Wait(proof.Site, Party.Us, Actor.Client(name));
         }
         await db.SaveChangesAsync(cancel);
     }

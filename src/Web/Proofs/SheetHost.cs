@@ -15,6 +15,16 @@ using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Proofs;
 
+/// <summary>What a view of a site is put together from.</summary>
+public sealed record SheetParts(
+    SiteReader Reader,
+    SiteWriter Writer,
+    TakeStore Takes,
+    SectionShelf Kept,
+    SettingsReader Settings,
+    SiteAddresses Addresses
+);
+
 /// <summary>
 /// Serves unpublished sites for views inside the application. They run in a sandbox of their own origin,
 /// so that nothing on a client's site can act as the maker.
@@ -27,24 +37,12 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
     {
         app.MapGet(
                 PublicEndpoints.Sheet,
-                async (
-                    string token,
-                    string? path,
-                    SheetHost sheets,
-                    PlurimaxDb db,
-                    SiteStore store,
-                    TakeStore takes,
-                    SectionShelf kept,
-                    SiteAddresses addresses,
-                    HttpContext http
-                ) =>
+                async (string token, string? path, SheetHost sheets, PlurimaxDb db, SheetParts parts, HttpContext http) =>
                 {
                     if (sheets.Opened(token) is not { } view)
                         return Results.Text("This view has ended. Load the page around it again.", statusCode: 410);
                     var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == view.Site);
-                    return site is null
-                        ? Results.NotFound()
-                        : await sheets.AnswerAsync(http, site, view, path, store, takes, kept, addresses);
+                    return site is null ? Results.NotFound() : await sheets.AnswerAsync(http, site, view, path, parts);
                 }
             )
             .AllowAnonymous();
@@ -124,17 +122,14 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
                     string? path,
                     SheetHost sheets,
                     ProspectDesk desk,
-                    SiteStore store,
-                    TakeStore takes,
-                    SectionShelf kept,
-                    SiteAddresses addresses,
+                    SheetParts parts,
                     TimeProvider clock,
                     HttpContext http
                 ) =>
                 {
                     if (await desk.LinkAsync(token) is not { Site.IsSample: true } link || !link.Open(clock.GetUtcNow()))
                         return Results.Text("This link has ended.", statusCode: 410);
-                    return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, store, takes, kept, addresses);
+                    return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, parts);
                 }
             )
             .AllowAnonymous();
@@ -143,44 +138,43 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
     /// <summary>
     /// A file of a site as its facts and settings have it now. The document is read and rendered once for all files of a page.
     /// </summary>
-    private async Task<IResult> AnswerAsync(
-        HttpContext http,
-        Site site,
-        SheetView view,
-        string? path,
-        SiteStore store,
-        TakeStore takes,
-        SectionShelf kept,
-        SiteAddresses addresses
-    )
+    private async Task<IResult> AnswerAsync(HttpContext http, Site site, SheetView view, string? path, SheetParts parts)
     {
         if (view.Standing is { } standing)
-            return await StandingAsync(http, site, standing, path, store, addresses);
-        var settings = await store.SettingsAsync(site);
+            return await StandingAsync(http, site, standing, path, parts);
+        var settings = await parts.Settings.OfAsync(site);
         return await AnswerAsync(
             http,
             $"{view}|{site.TradeId}|{site.IsSample}|{site.Head}|{site.Client.FactsRevision}|{JsonSerializer.Serialize(settings.Sources)}",
             path,
             async () =>
             {
-                var document = await store.DocumentAsync(site);
-                if (view.Revision is { } number && await takes.RevisionAsync(site.Id, number) is { } earlier)
+                var document = await parts.Reader.DocumentAsync(site);
+                if (view.Revision is { } number && await parts.Takes.RevisionAsync(site.Id, number) is { } earlier)
                     document = earlier;
                 if (view.Look is { } look)
                     document = document.InLook(look);
                 var facts = site.Facts;
                 if (view.Said is { } said)
                 {
-                    var reading = store.Read(site, document, said.Words, said.Page, said.Section, Actor.Application, [.. said.Except]);
+                    var reading = parts.Writer.Read(
+                        site,
+                        document,
+                        said.Words,
+                        said.Page,
+                        said.Section,
+                        Actor.Application,
+                        [.. said.Except]
+                    );
                     (document, facts) = (reading.Site, reading.Facts);
                 }
                 if (view.Cards is { } cards)
-                    document = await kept.CardsAsync(site, document, cards.Page, cards.Section);
+                    document = await parts.Kept.CardsAsync(site, document, cards.Page, cards.Section);
                 return SiteRenderer.Render(
                     document,
-                    store.Trade(site),
+                    parts.Reader.Trade(site),
                     facts,
-                    new RenderSettings(addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry")
+                    new RenderSettings(parts.Addresses.Main(site), settings.All(), RenderMode.Anchored, "#enquiry")
                     {
                         Blobs = hash => blobs.Get(hash),
                     }
@@ -189,14 +183,7 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
         );
     }
 
-    private async Task<IResult> StandingAsync(
-        HttpContext http,
-        Site site,
-        StandingView view,
-        string? path,
-        SiteStore store,
-        SiteAddresses addresses
-    )
+    private async Task<IResult> StandingAsync(HttpContext http, Site site, StandingView view, string? path, SheetParts parts)
     {
         var db = http.RequestServices.GetRequiredService<PlurimaxDb>();
         var live = await db
@@ -218,12 +205,12 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
             path,
             async () =>
             {
-                var stack = await store.SettingsAsync(site);
+                var stack = await parts.Settings.OfAsync(site);
                 if (view.After)
                     stack = stack.Changed(at.Layer, at.Scope, drafts.Select(d => KeyValuePair.Create(d.Key, d.Value)));
                 var own = !view.After && live?.Settings is { } made ? made : stack.Own();
                 var document = live is null
-                    ? await store.DocumentAsync(site)
+                    ? await parts.Reader.DocumentAsync(site)
                     : await db
                         .Revisions.AsNoTracking()
                         .Where(r => r.SiteId == site.Id && r.Number == live.Revision)
@@ -231,9 +218,9 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
                         .FirstAsync();
                 return SiteRenderer.Render(
                     document,
-                    store.Trade(site),
+                    parts.Reader.Trade(site),
                     live?.Facts ?? site.Client.Facts,
-                    new RenderSettings(addresses.Main(site), SettingsRegistry.Values.SetItems(own), RenderMode.Anchored, "#enquiry")
+                    new RenderSettings(parts.Addresses.Main(site), SettingsRegistry.Values.SetItems(own), RenderMode.Anchored, "#enquiry")
                     {
                         Blobs = hash => blobs.Get(hash),
                     }

@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Reading;
@@ -13,7 +14,14 @@ using Plurimax.Work.Prospects;
 namespace Plurimax.Web.Prospecting;
 
 /// <summary>Works on one prospect: taken from a listing, noted, shown a sample, written to, signed.</summary>
-public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue trades, TimeProvider clock, OutboxBell bell)
+public sealed class ProspectDesk(
+    PlurimaxDb db,
+    SiteCreation creation,
+    SettingsReader settingsReader,
+    TradeCatalogue trades,
+    TimeProvider clock,
+    OutboxBell bell
+)
 {
     public Task<Client?> FindAsync(Guid id) =>
         db
@@ -138,7 +146,7 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
         if (client.Facts.Town.Length == 0)
             return (null, "The town is not known yet. A site that names the wrong one is worse than none.");
         client.TradeId = trade.Id;
-        return (await store.CreateAsync(client, trade, new Wishes(), who, maker, due: null, sample: true), null);
+        return (await creation.CreateAsync(client, trade, new Wishes(), who, maker, due: null, sample: true), null);
     }
 
     /// <summary>
@@ -195,7 +203,7 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
     }
 
     public async Task<int> DaysAsync(Site sample) =>
-        int.Parse((await store.SettingsAsync(sample))["sample_days"], System.Globalization.CultureInfo.InvariantCulture);
+        int.Parse((await settingsReader.OfAsync(sample))["sample_days"], System.Globalization.CultureInfo.InvariantCulture);
 
     /// <summary>The link behind a token, ended or not; null where it is none of ours.</summary>
     public async Task<SampleLink?> LinkAsync(string token)
@@ -289,7 +297,7 @@ public sealed class ProspectDesk(PlurimaxDb db, SiteStore store, TradeCatalogue 
         await db.SaveChangesAsync();
         var sample = await SampleAsync(client.Id);
         if (sample is not null)
-            await store.MakeRealAsync(sample.Id, who);
+            await creation.MakeRealAsync(sample.Id, who);
         await transaction.CommitAsync();
         return sample?.Id;
     }

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
-using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Trades;
 using Plurimax.Work.Prospects;
 
@@ -61,13 +61,13 @@ public sealed record ProspectPage(
 );
 
 /// <summary>Ranks prospects: a few numbers of each are read, the rest only of those that are shown.</summary>
-public sealed class ProspectList(PlurimaxDb db, SiteStore store, TradeCatalogue trades, TimeProvider clock)
+public sealed class ProspectList(PlurimaxDb db, SettingsReader settingsReader, TradeCatalogue trades, TimeProvider clock)
 {
     public const int PageSize = 40;
 
     public async Task<PromiseWeights> WeightsAsync()
     {
-        var s = await store.SettingsAsync(null, null, null);
+        var s = await settingsReader.OfAsync(null, null, null);
         return PromiseWeights.From(k => s[k]);
     }
 

@@ -40,7 +40,7 @@ public sealed record RollOutReport(
 /// <summary>Brings saved changes to published sites, site by site, and takes them back.</summary>
 public sealed class RollOutDesk(
     PlurimaxDb db,
-    SiteStore store,
+    SiteReader reader,
     StandardShelf shelf,
     Publisher publisher,
     Republishing republishing,
@@ -389,7 +389,7 @@ public sealed class RollOutDesk(
 
     private async Task SiteAsync(RollOutSite row, CancellationToken stop)
     {
-        var site = (await store.FindAsync(row.SiteId, stop))!;
+        var site = (await reader.FindAsync(row.SiteId, stop))!;
         await db.HoldAsync(site, stop);
         if (site.LiveReleaseId is null || await db.Releases.FirstOrDefaultAsync(r => r.Id == site.LiveReleaseId, stop) is not { } live)
         {

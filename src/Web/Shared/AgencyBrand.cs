@@ -1,4 +1,4 @@
-using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Design.Styling;
 
 namespace Plurimax.Web.Shared;
@@ -11,10 +11,10 @@ public static class AgencyBrand
     public const string Path = "/brand.css";
 
     public static void Map(WebApplication app) =>
-        app.MapGet(Path, async (SiteStore store, HttpContext http) =>
+        app.MapGet(Path, async (SettingsReader settingsReader, HttpContext http) =>
             {
                 http.Response.Headers.CacheControl = "public, max-age=300";
-                return Results.Text(Css((await store.SettingsAsync(null, null, null))["agency_colour"]), "text/css");
+                return Results.Text(Css((await settingsReader.OfAsync(null, null, null))["agency_colour"]), "text/css");
             })
             .AllowAnonymous();
 

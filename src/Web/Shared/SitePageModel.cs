@@ -11,9 +11,10 @@ using Plurimax.Work.Briefs;
 namespace Plurimax.Web.Shared;
 
 /// <summary>A page of one site: loads the site, its document and what the frame around it shows.</summary>
-public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : PageModel
+public abstract class SitePageModel(SiteReader reader, SiteStatus status, SiteAddresses addresses) : PageModel
 {
-    protected SiteStore Store { get; } = store;
+    protected SiteReader Reader { get; } = reader;
+    protected DateTimeOffset Now => status.Now;
     public Site Site { get; private set; } = null!;
     public SiteDocument Document { get; protected set; } = null!;
 
@@ -23,7 +24,7 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
 
     /// <summary>The settings that hold for the site.</summary>
     protected SettingsStack Settings => Summary.Settings!;
-    public TradeTemplate Trade => Store.Trade(Site);
+    public TradeTemplate Trade => Reader.Trade(Site);
     public string Address => addresses.Main(Site);
     public Actor Who => Actor.Of(User);
     protected SiteStatus Status => status;
@@ -34,7 +35,7 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
 
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
-        if (!Guid.TryParse(RouteData.Values["id"]?.ToString(), out var id) || await Store.FindAsync(id) is not { } site)
+        if (!Guid.TryParse(RouteData.Values["id"]?.ToString(), out var id) || await Reader.FindAsync(id) is not { } site)
         {
             context.Result = NotFound();
             return;
@@ -53,19 +54,19 @@ public abstract class SitePageModel(SiteStore store, SiteStatus status, SiteAddr
     /// <summary>Reads the site again after a change, so that the page shows what is stored.</summary>
     protected async Task ReloadAsync()
     {
-        Site = await Store.FindFreshAsync(Site.Id);
+        Site = await Reader.FindFreshAsync(Site.Id);
         await LayFrameAsync();
     }
 
     private async Task LayFrameAsync()
     {
-        (Document, Head) = await Store.StandingAsync(Site);
+        (Document, Head) = await Reader.StandingAsync(Site);
         Summary = await status.OfAsync(Site);
         ViewData["Site"] = Summary;
         ViewData["Station"] = StationName;
         ViewData["Title"] = $"{char.ToUpperInvariant(StationName[0])}{StationName[1..]}, {Site.Client.Name}";
         ViewData["Live"] = addresses.Main(Site);
-        Owed = Plurimax.Work.Briefs.Owed.Of(Document, Trade, Site.Client.Facts, await Store.PicturesAsync(Site.ClientId));
+        Owed = Plurimax.Work.Briefs.Owed.Of(Document, Trade, Site.Client.Facts, await Reader.PicturesAsync(Site.ClientId));
         ViewData["Owed"] = Plurimax.Work.Briefs.Owed.Count(Owed);
     }
 

@@ -32,6 +32,8 @@ public sealed record SiteSummary(
 /// <summary>Where sites stand and what is next on them, for any number of sites in a fixed number of queries.</summary>
 public sealed class SiteStatus(PlurimaxDb db, TradeCatalogue trades, TimeProvider clock)
 {
+    public DateTimeOffset Now => clock.GetUtcNow();
+
     public async Task<SiteSummary> OfAsync(Site site, int? blockers = null, CancellationToken cancel = default) =>
         (await OfAsync([site], blockers, cancel))[0];
 

@@ -25,7 +25,7 @@ public sealed record TemplateOffer(
 /// <summary>
 /// The agency's own templates: made from a finished site, edited as text, versioned, offered to the sites made from them.
 /// </summary>
-public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, AgencyTrades catalogues, TimeProvider clock)
+public sealed partial class TemplateDesk(PlurimaxDb db, SiteReader reader, SiteWriter writer, AgencyTrades catalogues, TimeProvider clock)
 {
     public const int LongestYaml = 400_000;
 
@@ -85,10 +85,10 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, AgencyT
         var name = FactReader.Clean(title);
         if (name.Length is 0 or > 60)
             return (null, [], "Give the template a name of up to 60 characters.");
-        if (await store.FindAsync(siteId) is not { } site)
+        if (await reader.FindAsync(siteId) is not { } site)
             return (null, [], "Choose the site it is made from.");
         var family = await FreeAsync(Slug.Of(name));
-        var made = OwnTemplate.FromSite(await store.DocumentAsync(site), store.Trade(site), site.Client.Facts, family, name);
+        var made = OwnTemplate.FromSite(await reader.DocumentAsync(site), reader.Trade(site), site.Client.Facts, family, name);
         if (Faults(family, made.Yaml) is [var fault, ..])
             return (null, [], $"This site does not make a template yet: {fault.Field}: {fault.Message}");
         await SaveAsync(
@@ -198,10 +198,10 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, AgencyT
     /// <summary>What the newest version would change on a site; null where it follows it already.</summary>
     public async Task<TemplateOffer?> OfferAsync(Site site)
     {
-        var from = store.Trade(site);
+        var from = reader.Trade(site);
         if (from.Base is null || Trades.Agency.FirstOrDefault(t => t.Family == from.Family) is not { } to || to.Version == from.Version)
             return null;
-        var now = await store.DocumentAsync(site);
+        var now = await reader.DocumentAsync(site);
         var outcome = Recomposing.Followed(Trades, from, to, site.Facts, now);
         return new TemplateOffer(
             from,
@@ -217,7 +217,7 @@ public sealed partial class TemplateDesk(PlurimaxDb db, SiteStore store, AgencyT
         if (await OfferAsync(site) is not { } offer)
             return "It follows the newest version already.";
         await using var transaction = await db.Database.BeginTransactionAsync();
-        var edited = await store.EditAsync(
+        var edited = await writer.EditAsync(
             site.Id,
             site.Head,
             new FollowTemplate($"{offer.To.Names.Title}, version {offer.To.Version}", offer.Outcome),

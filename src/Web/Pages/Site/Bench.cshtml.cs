@@ -24,7 +24,7 @@ namespace Plurimax.Web.Pages.Site;
 
 /// <summary>Galley beside sheet.</summary>
 public sealed class BenchModel(
-    SiteStore store,
+    SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
     Sheets sheets,
@@ -32,8 +32,9 @@ public sealed class BenchModel(
     PhotoDesk photos,
     TakeStore takes,
     HistoryShelf history,
-    PlurimaxDb db
-) : SitePageModel(store, status, addresses)
+    PlurimaxDb db,
+    SiteWriter writer
+) : SitePageModel(reader, status, addresses)
 {
     private TextEngine? _text;
     private string? _section;
@@ -130,7 +131,7 @@ public sealed class BenchModel(
         var (made, small) = await photos.MakeAsync(Site.ClientId, file, alt, decorative);
         if (made.Ok)
         {
-            var outcome = await Store.EditAsync(Site.Id, revision, new PlaceFile(section, made.Value!), Who);
+            var outcome = await writer.EditAsync(Site.Id, revision, new PlaceFile(section, made.Value!), Who);
             if (!outcome.Ok)
                 return await FailAsync(outcome, leaf, section);
             await ReloadAsync();
@@ -386,7 +387,7 @@ public sealed class BenchModel(
 
     public async Task<IActionResult> OnPostStepAsync(bool back, string? leaf, string? to)
     {
-        var said = await Store.StepAsync(Site.Id, back, Who);
+        var said = await writer.StepAsync(Site.Id, back, Who);
         await ReloadAsync();
         await LayAsync(leaf, null);
         var message = said is null ? $"Nothing to {(back ? "undo" : "redo")}" : $"{(back ? "Undone" : "Done again")}: {said}";
@@ -399,7 +400,7 @@ public sealed class BenchModel(
     private async Task<IActionResult> DoAsync(int revision, string leaf, string? section, Edit edit)
     {
         var said = edit.Say(Document);
-        var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
+        var outcome = await writer.EditAsync(Site.Id, revision, edit, Who);
         if (!outcome.Ok)
             return await FailAsync(outcome, leaf, section);
         await ReloadAsync();

@@ -11,8 +11,14 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>The library of sections, drawn in the site's own look: what the page lacks comes first.</summary>
-public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, SectionShelf shelf)
-    : SitePageModel(store, status, addresses)
+public sealed class BenchAddModel(
+    SiteReader reader,
+    SiteStatus status,
+    SiteAddresses addresses,
+    Sheets sheets,
+    SectionShelf shelf,
+    SiteWriter writer
+) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "bench";
 
@@ -67,7 +73,7 @@ public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddres
                 : null;
         var outcome = edit is null
             ? new EditOutcome(null, Site.Head, "That section is not in the library any more.")
-            : await Store.EditAsync(Site.Id, revision, edit, Who);
+            : await writer.EditAsync(Site.Id, revision, edit, Who);
         if (!outcome.Ok)
         {
             Problem = outcome.Why("Choose once more.");
@@ -95,7 +101,7 @@ public sealed class BenchAddModel(SiteStore store, SiteStatus status, SiteAddres
         {
             Linked = linked,
         };
-        var outcome = await Store.EditAsync(
+        var outcome = await writer.EditAsync(
             Site.Id,
             revision,
             new AddPage(shared.Name, page with { Sections = SharedPassage.Placed(page, sections) }),

@@ -8,8 +8,14 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>A section once more: on another page, on another site of the agency, or put by for all.</summary>
-public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddresses addresses, SectionShelf shelf, PlurimaxDb db)
-    : SitePageModel(store, status, addresses)
+public sealed class BenchCopyModel(
+    SiteReader reader,
+    SiteStatus status,
+    SiteAddresses addresses,
+    SectionShelf shelf,
+    PlurimaxDb db,
+    SiteWriter writer
+) : SitePageModel(reader, status, addresses)
 {
     /// <summary>So many sites are offered; the rest is found by name.</summary>
     public const int MostSites = 12;
@@ -50,8 +56,8 @@ public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddre
             })
             .ToListAsync();
         Others = [.. rows.Select(r => (r.Id, r.Name, r.TradeId))];
-        if (other is { } id && await Store.FindAsync(id) is { } chosen)
-            Other = (id, chosen.Client.Name, await Store.DocumentAsync(chosen));
+        if (other is { } id && await Reader.FindAsync(id) is { } chosen)
+            Other = (id, chosen.Client.Name, await Reader.DocumentAsync(chosen));
         return Page();
     }
 
@@ -60,7 +66,7 @@ public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddre
         if (await OnGetAsync(section, null, null) is RedirectResult gone)
             return gone;
         var edit = new CopySection(section, to, Document.FindPage(to)?.Sections.Length ?? 0);
-        var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
+        var outcome = await writer.EditAsync(Site.Id, revision, edit, Who);
         if (!outcome.Ok)
             return Refuse(outcome);
         TempData["Said"] = edit.Say(Document);
@@ -76,8 +82,8 @@ public sealed class BenchCopyModel(SiteStore store, SiteStatus status, SiteAddre
             return gone;
         if (Other is not { } target || target.Document.FindPage(to) is not { } page)
             return Refuse(new EditOutcome(null, 0, "That page is not there any more. Choose once more."));
-        var there = await Store.FindAsync(other);
-        var outcome = await Store.EditAsync(
+        var there = await Reader.FindAsync(other);
+        var outcome = await writer.EditAsync(
             other,
             there!.Head,
             new AddSection(to, Section.Content.Kind, page.Sections.Length, Section.Apart(), $"{Label} of {Site.Client.Name}"),

@@ -8,8 +8,8 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>A section in each of its layouts, to choose from.</summary>
-public sealed class BenchLayoutsModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets)
-    : SitePageModel(store, status, addresses)
+public sealed class BenchLayoutsModel(SiteReader reader, SiteStatus status, SiteAddresses addresses, Sheets sheets, SiteWriter writer)
+    : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "bench";
     public Section Section { get; private set; } = null!;
@@ -36,7 +36,7 @@ public sealed class BenchLayoutsModel(SiteStore store, SiteStatus status, SiteAd
         if (OnGet(section) is RedirectResult gone)
             return gone;
         var edit = new ChooseVariant(section, string.IsNullOrEmpty(variant) ? null : variant);
-        var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
+        var outcome = await writer.EditAsync(Site.Id, revision, edit, Who);
         TempData["Said"] = outcome.Ok ? edit.Say(Document) : outcome.Why("Choose once more.");
         return Redirect(outcome.Ok ? BenchUrl : $"/sites/{Site.Id}/bench/layouts?section={Uri.EscapeDataString(section)}");
     }

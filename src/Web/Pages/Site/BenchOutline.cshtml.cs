@@ -12,7 +12,8 @@ namespace Plurimax.Web.Pages.Site;
 /// All of a site in one list, to reach what is covered, hidden or tiny: pages, sections, texts, buttons, pictures, and what stands on every
 /// page.
 /// </summary>
-public sealed class BenchOutlineModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : SitePageModel(store, status, addresses)
+public sealed class BenchOutlineModel(SiteReader reader, SiteStatus status, SiteAddresses addresses)
+    : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "bench";
     public string LeafId { get; private set; } = "";

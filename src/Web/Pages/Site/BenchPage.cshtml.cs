@@ -15,8 +15,8 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>Name, address and how a page is found.</summary>
-public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets)
-    : SitePageModel(store, status, addresses)
+public sealed class BenchPageModel(SiteReader reader, SiteStatus status, SiteAddresses addresses, Sheets sheets, SiteWriter writer)
+    : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "bench";
 
@@ -114,7 +114,7 @@ public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddre
             .Where(x => x.Item2 is not null)
             .ToImmutableDictionary(x => x.p, x => Text.Plain(x.Item2!.Menu));
         var service = Leaf.Bare.StartsWith("service-", StringComparison.Ordinal) ? Text.Plain(Leaf.Menu) : null;
-        Suggested = KeyPhrase.Suggest(page, Store.TradeIn(Site, Leaf.Language ?? Document.Language) ?? Trade, Site.Facts, service);
+        Suggested = KeyPhrase.Suggest(page, Reader.TradeIn(Site, Leaf.Language ?? Document.Language) ?? Trade, Site.Facts, service);
         CardUrl = Document.Photos.FirstOrDefault(p => p.Id == typed.Share) is { } photo
             ? sheets.Url(new SheetView(Site.Id), photo.Path)
             : $"/sites/{Site.Id}/bench/page?handler=Card&v={Site.Head}";
@@ -193,7 +193,7 @@ public sealed class BenchPageModel(SiteStore store, SiteStatus status, SiteAddre
         if (Problem is null)
         {
             var edit = new SettingsOfPage(Leaf.Id, [.. steps.Select(s => s.Edit)]);
-            var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
+            var outcome = await writer.EditAsync(Site.Id, revision, edit, Who);
             if (outcome.Ok)
             {
                 TempData["Said"] =

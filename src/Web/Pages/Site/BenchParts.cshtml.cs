@@ -11,8 +11,8 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>What stands on every page: header, menu, announcement, bar for phones, pop-up, message button, footer.</summary>
-public sealed class BenchPartsModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets)
-    : SitePageModel(store, status, addresses)
+public sealed class BenchPartsModel(SiteReader reader, SiteStatus status, SiteAddresses addresses, Sheets sheets, SiteWriter writer)
+    : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "bench";
     public SiteParts Parts => Document.Parts ?? new SiteParts();
@@ -132,7 +132,7 @@ public sealed class BenchPartsModel(SiteStore store, SiteStatus status, SiteAddr
 
     private async Task<IActionResult> DoAsync(int revision, string at, Edit edit, SiteParts? typed = null)
     {
-        var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
+        var outcome = await writer.EditAsync(Site.Id, revision, edit, Who);
         if (outcome.Ok)
         {
             TempData["Said"] = edit.Say(Document);

@@ -14,13 +14,14 @@ namespace Plurimax.Web.Pages.Site;
 /// </summary>
 [RequestSizeLimit(Uploads.LargestRequest), RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest)]
 public sealed class BenchPhotosModel(
-    SiteStore store,
+    SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
     PictureShelf shelf,
     FileDesk files,
-    PhotoDesk photos
-) : SitePageModel(store, status, addresses)
+    PhotoDesk photos,
+    SiteWriter writer
+) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "bench";
 
@@ -100,7 +101,7 @@ public sealed class BenchPhotosModel(
         await shelf.DescribeAsync(found, alt, source, cleared);
         if (InHand?.OnSite is { } there)
         {
-            var outcome = await Store.EditAsync(
+            var outcome = await writer.EditAsync(
                 Site.Id,
                 revision,
                 new DescribeFile(there.Id, FactReader.Clean(alt), decorative),
@@ -142,7 +143,7 @@ public sealed class BenchPhotosModel(
             return Gone();
         var (made, _) = await photos.MakeAsync(Site.ClientId, by, other.Alt ?? there.Alt, there.Decorative && other.Alt is null);
         var outcome = made.Ok
-            ? await Store.EditAsync(Site.Id, revision, new ReplaceFile(there.Id, made.Value!), Who)
+            ? await writer.EditAsync(Site.Id, revision, new ReplaceFile(there.Id, made.Value!), Who)
             : new EditOutcome(null, 0, made.Problem);
         if (!outcome.Ok)
         {
@@ -179,7 +180,7 @@ public sealed class BenchPhotosModel(
             steps.Add((p.Section, made.Value!));
         }
         var edit = new PlacePhotos(steps.ToImmutable(), Plan.Gallery);
-        var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
+        var outcome = await writer.EditAsync(Site.Id, revision, edit, Who);
         if (!outcome.Ok)
         {
             Problem = outcome.Why("Do it once more.");

@@ -16,7 +16,8 @@ namespace Plurimax.Web.Pages.Site;
     RequestSizeLimit(Uploads.LargestRequest),
     RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * PourText.Longest)
 ]
-public sealed class BenchPourModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : SitePageModel(store, status, addresses)
+public sealed class BenchPourModel(SiteReader reader, SiteStatus status, SiteAddresses addresses, SiteWriter writer)
+    : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "bench";
     public string Typed { get; private set; } = "";
@@ -56,7 +57,7 @@ public sealed class BenchPourModel(SiteStore store, SiteStatus status, SiteAddre
         var wanted = take.ToHashSet();
         Except = [.. Poured!.Steps.Select(s => s.Code).Where(c => !wanted.Contains(c))];
         var edit = new PourTexts([.. Poured.Steps.Where(s => wanted.Contains(s.Code))]);
-        var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
+        var outcome = await writer.EditAsync(Site.Id, revision, edit, Who);
         if (!outcome.Ok)
             return Refuse(outcome.Why("Read the text once more; it is still here."));
         TempData["Said"] = $"{edit.Say(Document)}; all of it is kept, and one undo takes it back";

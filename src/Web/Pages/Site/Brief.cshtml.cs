@@ -25,14 +25,15 @@ public sealed record FactBox(BriefModel Page, FactDefinition Fact, string Prefix
     RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * 1024 * 1024)
 ]
 public sealed class BriefModel(
-    SiteStore store,
+    SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
     PlurimaxDb db,
     IntakeDesk desk,
     FileDesk fileDesk,
-    IBlobStore blobs
-) : SitePageModel(store, status, addresses)
+    IBlobStore blobs,
+    ClientFacts clientFacts
+) : SitePageModel(reader, status, addresses)
 {
     private readonly Dictionary<string, string> _problems = [];
     private Dictionary<string, string> _typed = [];
@@ -141,7 +142,7 @@ public sealed class BriefModel(
                 "none" => FactMark.DoesNotApply,
                 _ => FactMark.Skipped,
             };
-            await Store.WaitingAsync(Site.ClientId, f =>
+            await clientFacts.WaitingAsync(Site.ClientId, f =>
                 f with
                 {
                     Marks = f.Marks.SetItem(fact, mark),
@@ -160,10 +161,10 @@ public sealed class BriefModel(
         var value = FactReader.Read(definition, suggest ?? RawOf(definition, "a."), Facts.Country);
         if (!value.Ok)
             return await RefuseAnswerAsync(fact, revision, value.Problem!);
-        var entry = new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(fact), Who.Name, Store.Now);
+        var entry = new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(fact), Who.Name, Now);
         var before = Site.Head;
         if (
-            await Store.SaveFactsAsync(
+            await clientFacts.SaveFactsAsync(
                 Site.ClientId,
                 revision,
                 f => (f with { Waiting = f.Waiting.RemoveAll(w => w.Fact == fact) }).With(fact, entry),
@@ -214,7 +215,7 @@ public sealed class BriefModel(
                 _problems[d.Id] = value.Problem!;
             else if (Facts[d.Id]?.Value.Raw() != value.Value!.Raw())
                 fresh.Add(
-                    (d.Id, new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who.Name, Store.Now))
+                    (d.Id, new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who.Name, Now))
                 );
         }
         _typed = all;
@@ -222,7 +223,7 @@ public sealed class BriefModel(
         var before = Site.Head;
         if (
             _problems.Count == 0
-            && await Store.SaveFactsAsync(
+            && await clientFacts.SaveFactsAsync(
                 Site.ClientId,
                 revision,
                 f => fresh.Aggregate(f, (x, n) => x.With(n.Id, n.Entry)),
@@ -257,10 +258,10 @@ public sealed class BriefModel(
         var texts = batch.Texts.ToList();
         if (!string.IsNullOrWhiteSpace(text))
             texts.Add(SourceText.Of("pasted text", text));
-        var offers = texts.Count == 0 ? [] : Confirming.Of(FactReading.Of(texts, DateOnly.FromDateTime(Store.Now.UtcDateTime)), Catalogue);
+        var offers = texts.Count == 0 ? [] : Confirming.Of(FactReading.Of(texts, DateOnly.FromDateTime(Now.UtcDateTime)), Catalogue);
         var source = texts.Any(t => t.Material.Pages.Length > 0) ? FactSource.OldSite : FactSource.Document;
         var before = Facts.Waiting.Length;
-        var after = await Store.WaitingAsync(Site.ClientId, f => Confirming.Add(f, offers, source, Who.Name, Store.Now));
+        var after = await clientFacts.WaitingAsync(Site.ClientId, f => Confirming.Add(f, offers, source, Who.Name, Now));
         var found = after.Waiting.Length - before;
         return Report(
             [
@@ -287,10 +288,10 @@ public sealed class BriefModel(
             return Back("That was settled already", "readin");
         if (take == "no")
         {
-            await Store.WaitingAsync(Site.ClientId, f => Confirming.Decline(f, offer));
+            await clientFacts.WaitingAsync(Site.ClientId, f => Confirming.Decline(f, offer));
             return Back("Refused; nothing changed", "readin");
         }
-        return await SaveAsync(w.Fact, revision, f => Confirming.Accept(f, offer, Who.Name, Store.Now), "Confirmed", "readin");
+        return await SaveAsync(w.Fact, revision, f => Confirming.Accept(f, offer, Who.Name, Now), "Confirmed", "readin");
     }
 
     public Task<IActionResult> OnPostTakeAllAsync(int revision, int least, FactGroup? group)
@@ -299,7 +300,7 @@ public sealed class BriefModel(
         return SaveAsync(
             "",
             revision,
-            f => Confirming.AcceptAll(f, least / 100.0, ids.Contains, Who.Name, Store.Now),
+            f => Confirming.AcceptAll(f, least / 100.0, ids.Contains, Who.Name, Now),
             "Confirmed what contradicts nothing",
             "readin"
         );
@@ -365,7 +366,7 @@ public sealed class BriefModel(
             confirmed == "yes" || suggest is not null,
             shown == "yes" || suggest is not null,
             Who.Name,
-            Store.Now
+            Now
         );
         return await SaveAsync(fact, revision, f => f.With(fact, entry), $"{definition.Label} changed");
     }
@@ -403,7 +404,7 @@ public sealed class BriefModel(
             FileProblems.Add("That is not a text file. Save it as YAML or JSON.");
             return Refused();
         }
-        var (read, problems) = FactsFile.Read(text, Catalogue, FactSource.File, confirmed == "yes", Who.Name, Store.Now);
+        var (read, problems) = FactsFile.Read(text, Catalogue, FactSource.File, confirmed == "yes", Who.Name, Now);
         FileProblems.AddRange(problems.Select(p => p.ToString()));
         if (problems.Count > 0)
         {
@@ -426,9 +427,9 @@ public sealed class BriefModel(
         string? anchor = null
     )
     {
-        var pages = await Store.DocumentAsync(Site);
+        var pages = await Reader.DocumentAsync(Site);
         var before = Site.Head;
-        if (await Store.SaveFactsAsync(Site.ClientId, revision, change, said, Who) is { } clash)
+        if (await clientFacts.SaveFactsAsync(Site.ClientId, revision, change, said, Who) is { } clash)
             return await RefuseAsync(fact, Site.Client.FactsRevision, clash);
         await ShowWhatFollowedAsync(before);
         var touched =

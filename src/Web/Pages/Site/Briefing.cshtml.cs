@@ -11,8 +11,8 @@ using Plurimax.Work.Briefs;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>The brief as a document, and the list of what is owed.</summary>
-public sealed class BriefingModel(SiteStore store, SiteStatus status, SiteAddresses addresses, BriefDesk desk)
-    : SitePageModel(store, status, addresses)
+public sealed class BriefingModel(SiteReader reader, SiteStatus status, SiteAddresses addresses, BriefDesk desk)
+    : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "briefing";
 

@@ -11,8 +11,8 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>A site after handoff: its enquiries, its history, where it differs from the agency's settings.</summary>
-public sealed class CareModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db)
-    : SitePageModel(store, status, addresses)
+public sealed class CareModel(SiteReader reader, SiteStatus status, SiteAddresses addresses, PlurimaxDb db)
+    : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "care";
     public List<Enquiry> Enquiries { get; private set; } = [];

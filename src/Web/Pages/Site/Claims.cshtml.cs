@@ -7,7 +7,7 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>What a site claims, sentence by sentence, and the facts it rests on.</summary>
-public sealed class ClaimsModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : SitePageModel(store, status, addresses)
+public sealed class ClaimsModel(SiteReader reader, SiteStatus status, SiteAddresses addresses) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "bench";
     public ImmutableArray<Claim> All { get; private set; } = [];

@@ -13,13 +13,14 @@ namespace Plurimax.Web.Pages.Site;
 
 /// <summary>The pack, the list, and the move to Care.</summary>
 public sealed class HandoffModel(
-    SiteStore store,
+    SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
     PlurimaxDb db,
     Publisher publisher,
-    IBlobStore blobs
-) : SitePageModel(store, status, addresses)
+    IBlobStore blobs,
+    SiteStations stations
+) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "handoff";
     public SiteFiles Files { get; private set; } = null!;
@@ -76,7 +77,7 @@ public sealed class HandoffModel(
         Checklist = HandoffChecklist.Of(Settings);
         if (Open > 0)
             return Back("Some things are still open");
-        await Store.MoveAsync(Site, Station.Care, Who, Party.Client);
+        await stations.MoveAsync(Site, Station.Care, Who, Party.Client);
         TempData["Said"] = $"{Site.Client.Name} is handed over";
         return Redirect($"/sites/{Site.Id}/care");
     }

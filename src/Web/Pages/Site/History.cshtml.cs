@@ -15,13 +15,14 @@ public sealed record SectionDifference(string Section, string Where, ImmutableAr
 /// Every version of a site: who changed what when, any of them beside the site as it is, back to it or to single sections of it.
 /// </summary>
 public sealed class HistoryModel(
-    SiteStore store,
+    SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
     HistoryShelf history,
     TakeStore takes,
-    Sheets sheets
-) : SitePageModel(store, status, addresses)
+    Sheets sheets,
+    SiteWriter writer
+) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "bench";
 
@@ -124,7 +125,7 @@ public sealed class HistoryModel(
     {
         if (await takes.RevisionAsync(Site.Id, with) is not { } then || then.FindSection(section) is not { } other)
             return NotFound();
-        var outcome = await Store.EditAsync(Site.Id, revision, new TakeNew(section, other.Section.Take, then), Who);
+        var outcome = await writer.EditAsync(Site.Id, revision, new TakeNew(section, other.Section.Take, then), Who);
         TempData["Said"] = outcome.Ok
             ? $"{SectionKinds.Of(other.Section.Content).Label} is as it was in version {with}"
             : outcome.Problem ?? $"{outcome.Conflict!.Who} changed the site meanwhile; look once more.";

@@ -15,14 +15,15 @@ namespace Plurimax.Web.Pages.Site;
 
 /// <summary>Preflight, release, roll back, domain.</summary>
 public sealed class LaunchModel(
-    SiteStore store,
+    SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
     PlurimaxDb db,
     Publisher publisher,
     IRegistrar registrar,
-    PublishedSites published
-) : SitePageModel(store, status, addresses)
+    PublishedSites published,
+    SiteStations stations
+) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "launch";
     public ImmutableArray<Finding> Findings { get; private set; } = [];
@@ -52,7 +53,7 @@ public sealed class LaunchModel(
         if (blockers > 0)
             return Back($"Not launched: {blockers} blockers stand in the way");
         var release = await publisher.ReleaseAsync(Site, Who);
-        await Store.MoveAsync(Site, Site.Station < Station.Launch ? Station.Launch : Site.Station, Who);
+        await stations.MoveAsync(Site, Site.Station < Station.Launch ? Station.Launch : Site.Station, Who);
         return Back($"Release {release.Number} is live: {release.Manifest.Count} files, {release.FilesNew} of them new");
     }
 
@@ -71,7 +72,7 @@ public sealed class LaunchModel(
         DomainProblem = name.Problem;
         if (name.Ok)
         {
-            if (await db.Sites.AnyAsync(s => s.Domain == name.Value && s.Id != Site.Id))
+            if (await db.Sites.IgnoreQueryFilters().AnyAsync(s => s.Domain == name.Value && s.Id != Site.Id))
                 DomainProblem = $"{name.Value} is used by another site of ours.";
             else
                 DomainProblem = await registrar.RegisterAsync(name.Value!, Site.Id, Site.Client.Name);
@@ -95,7 +96,7 @@ public sealed class LaunchModel(
 
     public async Task<IActionResult> OnPostHandoffAsync()
     {
-        await Store.MoveAsync(Site, Station.Handoff, Who);
+        await stations.MoveAsync(Site, Station.Handoff, Who);
         TempData["Said"] = "On to Handoff";
         return Redirect($"/sites/{Site.Id}/handoff");
     }

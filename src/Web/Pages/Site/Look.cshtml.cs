@@ -21,8 +21,14 @@ public sealed record OfferedLook(string Letter, LookChoice Choice, DressedLook D
 
 /// <summary>Looks side by side on the client's own pages.</summary>
 [RequestSizeLimit(LookDesk.LargestPicture + 100_000), RequestFormLimits(MultipartBodyLengthLimit = LookDesk.LargestPicture + 100_000)]
-public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, LookDesk desk)
-    : SitePageModel(store, status, addresses)
+public sealed class LookModel(
+    SiteReader reader,
+    SiteStatus status,
+    SiteAddresses addresses,
+    Sheets sheets,
+    LookDesk desk,
+    SiteWriter writer
+) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "look";
 
@@ -112,7 +118,7 @@ public sealed class LookModel(SiteStore store, SiteStatus status, SiteAddresses 
     {
         if (LookChoices.Read(choice) is not { } given)
             return BadRequest();
-        var outcome = await Store.EditAsync(Site.Id, revision, new ChooseLook(given), Who, evenSo: true);
+        var outcome = await writer.EditAsync(Site.Id, revision, new ChooseLook(given), Who, evenSo: true);
         return Back(
             outcome.Ok
                 ? $"Look {Looks.Find(given.Id)?.Name} chosen"

@@ -22,14 +22,15 @@ namespace Plurimax.Web.Pages.Site;
 /// </summary>
 [RequestSizeLimit(2_000_000)]
 public sealed class LookHandModel(
-    SiteStore store,
+    SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
     Sheets sheets,
     LookDesk desk,
     IMemoryCache cache,
-    IBlobStore blobs
-) : SitePageModel(store, status, addresses)
+    IBlobStore blobs,
+    SiteWriter writer
+) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "look";
 
@@ -118,7 +119,7 @@ public sealed class LookHandModel(
                     ?? $"“{label}” is kept{(how == "all" ? " for all clients" : "")}"
             );
         }
-        var outcome = await Store.EditAsync(Site.Id, revision, new ChooseLook(Choice), Who, evenSo: true);
+        var outcome = await writer.EditAsync(Site.Id, revision, new ChooseLook(Choice), Who, evenSo: true);
         return ToHand(outcome.Ok ? "The site has this look now" : outcome.Problem ?? "The site changed meanwhile; look again.");
     }
 
@@ -164,7 +165,7 @@ public sealed class LookHandModel(
     {
         if (LookChoices.Read(choice) is not { } given)
             return BadRequest();
-        var outcome = await Store.EditAsync(Site.Id, revision, new ChooseLook(given), Who, evenSo: true);
+        var outcome = await writer.EditAsync(Site.Id, revision, new ChooseLook(given), Who, evenSo: true);
         return ToHand(outcome.Ok ? "The site has the look of the file now" : outcome.Problem ?? "The site changed meanwhile; look again.");
     }
 }

@@ -15,8 +15,14 @@ namespace Plurimax.Web.Pages.Site;
 
 /// <summary>The mark of a site: a composition of the name, or the client's own logo, each on light and on dark ground.</summary>
 [RequestSizeLimit(LookDesk.LargestPicture + 100_000), RequestFormLimits(MultipartBodyLengthLimit = LookDesk.LargestPicture + 100_000)]
-public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddresses addresses, Sheets sheets, LookDesk desk)
-    : SitePageModel(store, status, addresses)
+public sealed class LookMarkModel(
+    SiteReader reader,
+    SiteStatus status,
+    SiteAddresses addresses,
+    Sheets sheets,
+    LookDesk desk,
+    SiteWriter writer
+) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "look";
 
@@ -51,7 +57,7 @@ public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddres
     public async Task<IActionResult> OnPostAsync(int revision, string? composition)
     {
         var mark = string.IsNullOrEmpty(composition) ? null : new SiteMark(composition);
-        var outcome = await Store.EditAsync(Site.Id, revision, new ChooseMark(mark), Who, evenSo: true);
+        var outcome = await writer.EditAsync(Site.Id, revision, new ChooseMark(mark), Who, evenSo: true);
         return To(
             outcome.Ok
                 ? mark is null
@@ -80,7 +86,7 @@ public sealed class LookMarkModel(SiteStore store, SiteStatus status, SiteAddres
             return Page();
         }
         var (mark, made, remarks) = read.Value;
-        var outcome = await Store.EditAsync(Site.Id, revision, new ChooseMark(mark, made), Who, evenSo: true);
+        var outcome = await writer.EditAsync(Site.Id, revision, new ChooseMark(mark, made), Who, evenSo: true);
         TempData["Remarks"] = string.Join('\n', remarks);
         return To(
             outcome.Ok ? "The logo stands at the head of every page" : outcome.Problem ?? "The site changed meanwhile; try once more."

@@ -16,8 +16,8 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>The drawn site map, and the page in hand with its sections.</summary>
-public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlanDesk desk)
-    : SitePageModel(store, status, addresses)
+public sealed class PlanModel(SiteReader reader, SiteStatus status, SiteAddresses addresses, PlanDesk desk, SiteWriter writer)
+    : SitePageModel(reader, status, addresses)
 {
     private TextEngine? _text;
     private Waiting? _waiting;
@@ -133,12 +133,12 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
 
     /// <summary>Languages that the trade is written in and the site does not have yet.</summary>
     public IEnumerable<string> MoreLanguages() =>
-        Store.LanguagesOf(Site).Where(l => Document.Languages.All(h => h.Split('-')[0] != l.Split('-')[0]));
+        Reader.LanguagesOf(Site).Where(l => Document.Languages.All(h => h.Split('-')[0] != l.Split('-')[0]));
 
     public static string NameOf(string language) => SiteWords.For(language).Get("language.name");
 
     public Task<IActionResult> OnPostAddLanguageAsync(int revision, string? language) =>
-        language is not null && MoreLanguages().Contains(language) && Store.TradeIn(Site, language) is { } trade
+        language is not null && MoreLanguages().Contains(language) && Reader.TradeIn(Site, language) is { } trade
             ? DoAsync(revision, new AddLanguage(language, Composer.WithLanguage(Document, trade, Site.Facts)), _ =>
                 $"{language.Split('-')[0]}/home"
             )
@@ -156,7 +156,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
 
     private (PlanSize, ImmutableArray<Page>, ImmutableArray<Page>, int) Compare(PlanSize size)
     {
-        var next = Store.Resized(Site, Document, size);
+        var next = Reader.Resized(Site, Document, size);
         return (
             size,
             [.. next.Pages.ExceptBy(Document.Pages.Select(p => p.Id), p => p.Id)],
@@ -260,7 +260,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
 
     public Task<IActionResult> OnPostSizeAsync(int revision, PlanSize size) =>
         Enum.IsDefined(size)
-            ? DoAsync(revision, new ResizePlan(size, Store.Resized(Site, Document, size)), _ => null)
+            ? DoAsync(revision, new ResizePlan(size, Reader.Resized(Site, Document, size)), _ => null)
             : Task.FromResult(Refuse("Choose one of the sizes."));
 
     private Page Made(PageProposal p) => PageWish.Make(p, Document, Trade, Site.Facts);
@@ -338,7 +338,7 @@ public sealed class PlanModel(SiteStore store, SiteStatus status, SiteAddresses 
     )
     {
         said = edit.Say(Document) + said;
-        var outcome = await Store.EditAsync(Site.Id, revision, edit, Who);
+        var outcome = await writer.EditAsync(Site.Id, revision, edit, Who);
         if (outcome.Ok)
         {
             var page = inHand(outcome.Document!);

@@ -12,7 +12,7 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>A page of the plan as wireframes at three widths, to one scale.</summary>
-public sealed class PlanWiresModel(SiteStore store, SiteStatus status, SiteAddresses addresses) : SitePageModel(store, status, addresses)
+public sealed class PlanWiresModel(SiteReader reader, SiteStatus status, SiteAddresses addresses) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "plan";
     private TextEngine? _text;

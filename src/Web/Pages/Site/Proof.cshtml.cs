@@ -13,8 +13,15 @@ using Plurimax.Work.Line;
 namespace Plurimax.Web.Pages.Site;
 
 /// <summary>The maker's side of a proof: send, read marks, answer, resolve.</summary>
-public sealed class ProofModel(SiteStore store, SiteStatus status, SiteAddresses addresses, PlurimaxDb db, ProofDesk desk)
-    : SitePageModel(store, status, addresses)
+public sealed class ProofModel(
+    SiteReader reader,
+    SiteStatus status,
+    SiteAddresses addresses,
+    PlurimaxDb db,
+    ProofDesk desk,
+    SiteWriter writer,
+    SiteStations stations
+) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "proof";
     public List<Proof> Proofs { get; private set; } = [];
@@ -43,7 +50,7 @@ public sealed class ProofModel(SiteStore store, SiteStatus status, SiteAddresses
             .ToDictionary(
                 m => m.Id,
                 m =>
-                    Store.Read(
+                    writer.Read(
                         Site,
                         Document,
                         m.Text,
@@ -81,9 +88,7 @@ public sealed class ProofModel(SiteStore store, SiteStatus status, SiteAddresses
 
     public async Task<IActionResult> OnPostEndAsync()
     {
-        await db
-            .Proofs.Where(p => p.SiteId == Site.Id && p.EndedAt == null)
-            .ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, Store.Now));
+        await db.Proofs.Where(p => p.SiteId == Site.Id && p.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, Now));
         return Back("The link has ended");
     }
 
@@ -102,14 +107,14 @@ public sealed class ProofModel(SiteStore store, SiteStatus status, SiteAddresses
     {
         if (await Own(mark) is not { } m)
             return NotFound();
-        m.ResolvedAt = m.ResolvedAt is null ? Store.Now : null;
+        m.ResolvedAt = m.ResolvedAt is null ? Now : null;
         await db.SaveChangesAsync();
         return Back(m.ResolvedAt is null ? "Open again" : "Resolved", $"m-{mark}");
     }
 
     public async Task<IActionResult> OnPostLaunchAsync()
     {
-        await Store.MoveAsync(Site, Station.Launch, Who);
+        await stations.MoveAsync(Site, Station.Launch, Who);
         TempData["Said"] = "On to Launch";
         return Redirect($"/sites/{Site.Id}/launch");
     }

@@ -13,7 +13,7 @@ namespace Plurimax.Web.Pages.Site;
 /// What holds for a site and where each value comes from; exceptions, standards it follows, and whether what is published is up to date.
 /// </summary>
 public sealed class SettingsModel(
-    SiteStore store,
+    SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
     PlurimaxDb db,
@@ -21,7 +21,7 @@ public sealed class SettingsModel(
     StandardsDesk desk,
     OwnSettings own,
     RollOutDesk rollOuts
-) : SitePageModel(store, status, addresses)
+) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "settings";
 

@@ -4,7 +4,6 @@ using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
-using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
@@ -28,7 +27,7 @@ public sealed class ImpactModel(
     ImpactRuns runs,
     Sheets sheets,
     Republishing republishing,
-    SiteStore store
+    SettingsReader settingsReader
 ) : PageModel
 {
     public SharedScope Place { get; private set; } = SharedScope.Agency;
@@ -123,7 +122,7 @@ public sealed class ImpactModel(
             .Where(r => r.SiteId == site.Id && r.Number == live.Revision)
             .Select(r => r.Document)
             .FirstAsync();
-        var then = (await store.SettingsAsync(site)).Changed(
+        var then = (await settingsReader.OfAsync(site)).Changed(
             Place.Layer,
             Place.Scope,
             Drafts.Select(d => KeyValuePair.Create(d.Key, d.Value))

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
@@ -17,7 +18,7 @@ public sealed record TypeOutcome(Site Site, SiteDocument Document)
 }
 
 /// <summary>Saves while somebody types.</summary>
-public sealed partial class SiteStore
+public sealed partial class SiteWriter
 {
     /// <summary>How long a pause ends a stretch of typing, which is undone as one.</summary>
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(4);
@@ -45,8 +46,8 @@ public sealed partial class SiteStore
     {
         for (var tries = 0; ; tries++)
         {
-            var (site, head) = await HeadAsync(siteId, cancel);
-            var document = await FilledAsync(head.Document, cancel);
+            var (site, head) = await reader.HeadAsync(siteId, cancel);
+            var document = await reader.FilledAsync(head.Document, cancel);
             var there = document.FindSection(section)?.Section.Content.Passages().FirstOrDefault(p => p.Path == path).Passage;
             if (there is not null && there.Text == text)
                 return new TypeOutcome(site, document);
@@ -78,7 +79,7 @@ public sealed partial class SiteStore
                 && Now - head.At < Pause
                 && !await HeldAsync(head, cancel);
             var made = SharedPassage.Own(document, result.Value!);
-            if (await SaveAsync(site, made, edit.Say(document), section, who, cancel, path, goesOn ? head : null) is { } number)
+            if (await revisions.SaveAsync(site, made, edit.Say(document), section, who, cancel, path, goesOn ? head : null) is { } number)
             {
                 (site.Head, site.LastRevision) = (number, number);
                 return new TypeOutcome(site, made);

@@ -3,8 +3,8 @@ using Plurimax.Facts;
 
 namespace Plurimax.Data.Sites;
 
-/// <summary>Facts of a client, and its sites that follow them.</summary>
-public sealed partial class SiteStore
+/// <summary>Saves the facts of clients, and lets their sites follow.</summary>
+public sealed class ClientFacts(PlurimaxDb db, SiteReader reader, SiteRevisions revisions)
 {
     /// <summary>
     /// Saves facts that changed and lets all sites of the client follow: passages that waited come in, those without their fact go, kept
@@ -44,7 +44,7 @@ public sealed partial class SiteStore
     }
 
     /// <summary>The client as stored now, its row held until the transaction ends.</summary>
-    private async Task<Client> LockedAsync(Guid clientId, CancellationToken cancel)
+    internal async Task<Client> LockedAsync(Guid clientId, CancellationToken cancel)
     {
         var client = await db.Clients.FirstAsync(c => c.Id == clientId, cancel);
         await db.HoldAsync(client, cancel);
@@ -53,19 +53,19 @@ public sealed partial class SiteStore
 
     /// <summary>Saves facts of a client whose row is held, and lets its sites follow.</summary>
     /// <param name="except">A site that follows already.</param>
-    private async Task SetFactsAsync(Client client, FactSheet facts, Guid? except, string said, Actor who, CancellationToken cancel)
+    internal async Task SetFactsAsync(Client client, FactSheet facts, Guid? except, string said, Actor who, CancellationToken cancel)
     {
         client.Facts = facts;
         client.Name = facts.Name is { Length: > 0 } n ? n : client.Name;
         client.FactsRevision++;
         await db.SaveChangesAsync(cancel);
         var sites = await db.Sites.Where(s => s.ClientId == client.Id && s.Id != except).Select(s => s.Id).ToListAsync(cancel);
-        await CarryAsync(
+        await revisions.CarryAsync(
             sites,
             (site, now) =>
             {
                 site.Client.Facts = facts;
-                return Refreshed(site, now);
+                return reader.Refreshed(site, now);
             },
             said,
             who,

@@ -6,7 +6,7 @@ using Plurimax.Sites;
 namespace Plurimax.Data.Sites;
 
 /// <summary>Wishes in plain words, read and done.</summary>
-public sealed partial class SiteStore
+public sealed partial class SiteWriter
 {
     /// <summary>What wishes come to on a site as it is now.</summary>
     /// <param name="except">Codes of what was understood but is not wanted.</param>
@@ -21,7 +21,7 @@ public sealed partial class SiteStore
     ) =>
         WishReader.Read(
             words,
-            new SayContext(now, Trade(site), trades, site.Facts, page, section, DateOnly.FromDateTime(Now.UtcDateTime))
+            new SayContext(now, reader.Trade(site), trades, site.Facts, page, section, DateOnly.FromDateTime(Now.UtcDateTime))
             {
                 By = who.Name,
                 At = Now,
@@ -43,9 +43,9 @@ public sealed partial class SiteStore
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstAsync(s => s.Id == siteId, cancel);
-        var client = await LockedAsync(site.ClientId, cancel);
+        var client = await clientFacts.LockedAsync(site.ClientId, cancel);
         site.Client.Facts = client.Facts;
-        var now = await DocumentAsync(site, cancel);
+        var now = await reader.DocumentAsync(site, cancel);
         var reading = Read(site, now, words, page, section, who, except);
         if (
             site.Head != onRevision
@@ -64,10 +64,13 @@ public sealed partial class SiteStore
                 .Select(f => new FactStep(f, client.Facts[f], reading.Facts[f])),
         ];
         var edit = reading.Edit(words);
-        if (await SaveAsync(site, reading.Site, edit.Say(now), null, who, cancel, facts: facts.IsEmpty ? null : facts) is not { } head)
+        if (
+            await revisions.SaveAsync(site, reading.Site, edit.Say(now), null, who, cancel, facts: facts.IsEmpty ? null : facts)
+            is not { } head
+        )
             return (new EditOutcome(null, site.Head, "Somebody saved at the same moment. Say it once more."), reading);
         if (!facts.IsEmpty)
-            await SetFactsAsync(
+            await clientFacts.SetFactsAsync(
                 client,
                 facts.Aggregate(client.Facts, (sheet, f) => f.After is { } after ? sheet.With(f.Fact, after) : sheet.Without(f.Fact)),
                 siteId,
