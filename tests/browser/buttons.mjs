@@ -33,20 +33,24 @@ const seen = () => {
   return hash;
 };
 
-/** Buttons in sight, the first of those that do the same: same words, same handler. */
+/** Buttons in sight. Of those that do the same with many things, a list of them or a row of small ones in each: the first, one of the middle, the last. */
 const buttons = () => {
-  const kinds = new Set(), found = [];
-  const all = [...document.querySelectorAll('button:not([disabled]),summary,input[type=submit]')];
-  for (const [at, b] of all.entries()) {
+  const seen = new Set(), rows = new Map();
+  for (const [at, b] of [...document.querySelectorAll('button:not([disabled]),summary,input[type=submit]')].entries()) {
     if (b.closest('dialog:not([open])') || !b.checkVisibility({ visibilityProperty: true, contentVisibilityAuto: true })) continue;
     const words = (b.getAttribute('aria-label') ?? b.innerText ?? '').replace(/\s+/g, ' ').trim();
     const handler = new URLSearchParams((b.getAttribute('formaction') ?? b.form?.getAttribute('action') ?? '').split('?')[1] ?? '').get('handler') ?? '';
-    const kind = `${b.tagName} ${handler} ${words.replace(/[“”0-9].*/, '')} ${b.closest('section,aside,nav')?.className.split(' ')[0] ?? ''}`;
-    if (kinds.has(kind)) continue;
-    kinds.add(kind);
-    found.push({ at, words, handler });
+    const kind = `${b.tagName} ${handler} ${b.closest('section,aside,nav')?.className.split(' ')[0] ?? ''}`;
+    const name = `${kind} ${words.replace(/[“”0-9].*/, '')}`;
+    if (seen.has(name)) continue;
+    seen.add(name);
+    const row = `${kind} ${b.className} ${b.parentElement.tagName} ${handler || b.form?.method === 'post' ? '' : words}`;
+    if (!rows.has(row)) rows.set(row, []);
+    rows.get(row).push({ at, words, handler });
   }
-  return found;
+  return [...rows.values()]
+    .flatMap((r) => (r.length > 3 ? [r[0], r[Math.floor(r.length / 2)], r[r.length - 1]] : r))
+    .sort((a, b) => a.at - b.at);
 };
 
 export default async function (browser, app) {
@@ -100,8 +104,9 @@ export default async function (browser, app) {
         let loaded = 0;
         const counted = () => { loaded++; };
         page.on('domcontentloaded', counted);
-        let effect = false;
-        const noted = () => { effect = true; };
+        let effect = false, told;
+        const elsewhere = new Promise((done) => { told = done; });
+        const noted = () => { effect = true; told(true); };
         const answered = (r) => { if (r.status() >= 500 || r.status() === 400 || r.status() === 404) broken.push(`${where}: ${r.status()} ${r.url().replace(base, '')}`); };
         page.once('download', noted);
         page.once('filechooser', noted);
@@ -112,7 +117,7 @@ export default async function (browser, app) {
         pressed++;
         const changed = page.waitForFunction(([was, fn]) => (0, eval)(`(${fn})`)() !== was, [before, seen.toString()], { timeout: 4000, polling: 120 }).then(() => true, () => false);
         // A new document is an effect only if it shows something else: most posts lead back to the page that they came from.
-        const same = !(await changed) && !effect && (await page.evaluate(seen).catch(() => '')) === before;
+        const same = !(await Promise.race([changed, elsewhere])) && !effect && (await page.evaluate(seen).catch(() => '')) === before;
         if (same) idle.push(where);
         // A post that led back here has loaded the screen anew.
         fresh = loaded > 0 && page.url().split('#')[0] === base + screen;

@@ -12,30 +12,70 @@ export default async function (browser, app) {
     await page.close();
     return { heading, bad };
   };
-  const id = app.psql("select id from sites where slug = 'marram-guesthouse'").trim();
-  for (const wait of [5, 40, 120])
-    await test(`kill -9 ${wait} ms into a publish leaves a whole site`, async () => {
-      const before = app.psql(`select live_release_id from sites where id = '${id}'`).trim();
+  const one = (sql) => app.psql(sql).trim();
+  const until = async (sql, wanted) => {
+    for (let i = 0; one(sql) !== wanted; i++) {
+      if (i > 300) throw new Error(`${sql} does not become ${wanted}: ${one(sql)}`);
+      await new Promise((done) => setTimeout(done, 100));
+    }
+  };
+  /** Somebody else holds rows or tables, so that whoever needs them next stops in the middle of what they do, for as long as it takes. */
+  const holding = async (sql) => {
+    const hold = app.hold(sql);
+    const holder = "query like '%pg_sleep(600)%' and pid <> pg_backend_pid()";
+    await until(`select count(*) from pg_stat_activity where ${holder} and state = 'active'`, '1');
+    return () => {
+      hold.kill();
+      one(`select pg_terminate_backend(pid) from pg_stat_activity where ${holder}`);
+    };
+  };
+  const waiting = "select count(*) from pg_stat_activity where wait_event_type = 'Lock' and datname = current_database()";
+
+  const id = one("select id from sites where slug = 'marram-guesthouse'");
+  const standing = () => one(`select s.live_release_id, s.head, (select count(*) from releases where site_id = s.id), (select count(*) from events where site_id = s.id) from sites s where s.id = '${id}'`);
+  for (const [where, held] of [
+    ['before the release is written', 'lock table releases in share row exclusive mode'],
+    ['between the release and the site that points to it', `select 1 from sites where id = '${id}' for no key update`],
+    ['at the note of it in the history', 'lock table events in share row exclusive mode'],
+  ])
+    await test(`kill -9 in a publish, ${where}: visitors see what they saw, and nothing of it is there`, async () => {
+      const before = standing();
       const context = await browser.newContext();
       const page = await context.newPage();
       await signIn(page);
       await page.goto(`${base}/sites/${id}/launch`);
       const button = page.locator('button', { hasText: /^(Launch|Release) version/ });
       truth(await button.isEnabled(), 'the release button is off');
+      const letGo = await holding(held);
       const posted = button.click({ noWaitAfter: true }).catch(() => {});
-      await page.waitForRequest((r) => r.method() === 'POST').catch(() => {});
-      await new Promise((done) => setTimeout(done, wait));
+      await until(waiting, '1');
       app.kill();
+      letGo();
       await posted;
       await context.close();
+      await until(waiting, '0');
+      equal(standing(), before, 'the site and its releases');
       await restart(app);
       const { heading, bad } = await visit();
       truth(heading.length > 5, 'no heading');
       equal(bad, [], 'files that are missing');
-      const rows = app.psql(`select count(*) from releases r join sites s on s.live_release_id = r.id where s.id = '${id}'`).trim();
-      equal(rows, '1', 'the site points to a release that is there');
-      truth(before.length > 0, 'it was not live before');
     });
+
+  await test('kill -9 right after a publish was answered: it stays', async () => {
+    const number = Number(one(`select max(number) from releases where site_id = '${id}'`));
+    const context = await browser.newContext();
+    const page = await context.newPage();
+    await signIn(page);
+    await page.goto(`${base}/sites/${id}/launch`);
+    await page.locator('button', { hasText: /^(Launch|Release) version/ }).click();
+    await page.locator('#said', { hasText: /elease/ }).waitFor();
+    app.kill();
+    await context.close();
+    await restart(app);
+    equal(one(`select r.number from sites s join releases r on r.id = s.live_release_id where s.id = '${id}'`), String(number + 1), 'the live release');
+    const { bad } = await visit();
+    equal(bad, [], 'files that are missing');
+  });
 
   await test('kill -9 in mid-typing: the writer goes on, and nothing typed is lost', async () => {
     const site = app.psql("select s.id from sites s join clients c on c.id = s.client_id where c.name = 'Wrenfield Wheels'").trim();
@@ -62,9 +102,7 @@ export default async function (browser, app) {
   });
 
   await test('kill -9 in the middle of a roll-out: one site done, one in the middle of it, the rest waiting; it is gone on with after the start', async () => {
-    const one = (sql) => app.psql(sql).trim();
     const lives = "select count(*) from sites where live_release_id is not null and not is_sample";
-    const until = async (sql, wanted) => { for (let i = 0; one(sql) !== wanted; i++) { if (i > 300) throw new Error(`${sql} does not become ${wanted}: ${one(sql)}`); await new Promise((done) => setTimeout(done, 100)); } };
     truth(Number(one(lives)) > 2, 'several sites are published');
     const context = await browser.newContext();
     const page = await context.newPage();
@@ -77,16 +115,14 @@ export default async function (browser, app) {
     await page.getByRole('button', { name: /roll out to all \d+ now/ }).waitFor({ timeout: 60_000 });
     // Two sites are held by somebody else, so that the workers stop in the middle of both; rows that refer to them may still be written.
     const held = one("select string_agg(quote_literal(s.id::text), ',') from (select s.id from sites s join clients c on c.id = s.client_id where s.live_release_id is not null and not s.is_sample order by c.name, s.id offset 1 limit 2) s");
-    const hold = app.hold(`select 1 from sites where id in (${held}) for no key update`);
-    await until("select count(*) from pg_stat_activity where query like '%pg_sleep(600)%' and state = 'active' and pid <> pg_backend_pid()", '1');
+    const letGo = await holding(`select 1 from sites where id in (${held}) for no key update`);
     await page.getByRole('button', { name: /roll out to all \d+ now/ }).click();
     await page.waitForURL(/rollouts\//);
     const id = page.url().split('/').pop();
     await until(`select count(*) from roll_out_sites where roll_out_id = '${id}' and state = 1`, '1');
-    await until("select count(*) from pg_stat_activity where wait_event_type = 'Lock'", '2');
+    await until(waiting, '2');
     app.kill();
-    hold.kill();
-    one("select pg_terminate_backend(pid) from pg_stat_activity where query like '%pg_sleep(600)%' and pid <> pg_backend_pid()");
+    letGo();
     equal(one(`select count(*) from roll_out_sites where roll_out_id = '${id}' and state = 1`), '1', 'what was in the middle is not done');
     equal(one(`select count(*) from sites s join releases r on r.id = s.live_release_id where s.id in (${held}) and r.settings::text like '%after the kill%'`), '0', 'and shows what it showed');
     await restart(app);

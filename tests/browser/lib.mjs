@@ -92,10 +92,12 @@ export async function axe(page) {
 
 const results = { passed: 0, failed: 0 };
 export async function test(name, body) {
+  const begun = Date.now();
   try {
     await body();
     results.passed++;
-    console.log(`ok    ${name}`);
+    const seconds = Math.round((Date.now() - begun) / 1000);
+    console.log(`ok    ${name}${seconds > 4 ? ` (${seconds} s)` : ''}`);
   } catch (e) {
     results.failed++;
     console.log(`FAIL  ${name}\n      ${String(e.stack ?? e).split('\n').slice(0, 12).join('\n      ')}`);
