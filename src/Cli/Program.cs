@@ -19,6 +19,10 @@ var trades = new Command("trades", "Lists the trade templates, or finds one.") {
 trades.SetAction(r => TradeCommands.Trades(r.GetValue(search)));
 root.Add(trades);
 
+var schema = new Command("trade-schema", "Prints the shape of trade templates as a JSON Schema, for editors.");
+schema.SetAction(_ => TradeCommands.Schema());
+root.Add(schema);
+
 var templates = new Argument<string[]>("ID")
 {
     Description = "Ids of trades, or files of templates; none for all.",

@@ -41,6 +41,12 @@ internal static class TradeCommands
         );
     }
 
+    public static int Schema()
+    {
+        Console.Write(TradeSchema.Json());
+        return 0;
+    }
+
     public static int Lint(string[] ids)
     {
         var worst = 0;

@@ -388,7 +388,7 @@ public sealed class PlurimaxDb(DbContextOptions<PlurimaxDb> options, AgencyScope
         var table = entry.Metadata.GetTableName()!;
 #pragma warning disable EF1002 // The name of the table is the model's.
         await Database.ExecuteSqlRawAsync(
-            $"select 1 from \"{table}\" where id = {{0}} for update",
+            $"select 1 from \"{table}\" where id = {{0}} for no key update",
             [entry.Property("Id").CurrentValue!],
             cancel
         );

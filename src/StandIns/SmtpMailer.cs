@@ -5,7 +5,8 @@ using Plurimax.Publishing.Launching;
 namespace Plurimax.StandIns;
 
 /// <summary>Sends over SMTP with MailKit: to the sink by default, to a real server by configuration.</summary>
-public sealed class SmtpMailer(string host, int port, string from) : IMailer
+/// <param name="patience">How long a mail may take from connecting to the answer; null gives half a minute.</param>
+public sealed class SmtpMailer(string host, int port, string from, TimeSpan? patience = null) : IMailer
 {
     public async Task<string> SendAsync(string to, string? replyTo, string subject, string body, CancellationToken cancel = default)
     {
@@ -18,24 +19,23 @@ public sealed class SmtpMailer(string host, int port, string from) : IMailer
         message.To.Add(Address(to));
         if (replyTo is not null)
             message.ReplyTo.Add(Address(replyTo));
+        using var enough = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+        enough.CancelAfter(patience ?? TimeSpan.FromSeconds(30));
         try
         {
-            using var client = new SmtpClient { Timeout = 15_000 };
-            await client.ConnectAsync(host, port, MailKit.Security.SecureSocketOptions.None, cancel);
-            var answer = await client.SendAsync(message, cancel);
-            await client.DisconnectAsync(true, cancel);
+            using var client = new SmtpClient();
+            await client.ConnectAsync(host, port, MailKit.Security.SecureSocketOptions.None, enough.Token);
+            var answer = await client.SendAsync(message, enough.Token);
+            await client.DisconnectAsync(true, enough.Token);
             return answer;
         }
-        catch (Exception e)
-            when (e
-                    is SmtpCommandException
-                        or SmtpProtocolException
-                        or System.Net.Sockets.SocketException
-                        or IOException
-                        or MailKit.ServiceNotConnectedException
-            )
+        catch (Exception e) when (!cancel.IsCancellationRequested)
         {
-            throw new MailRefusedException(e.Message, e);
+            // Whatever a server does, or does not do, is its answer to this mail and to nothing else.
+            throw new MailRefusedException(
+                e is OperationCanceledException or TimeoutException ? "The mail server did not answer in time." : e.Message,
+                e
+            );
         }
     }
 

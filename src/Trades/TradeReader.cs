@@ -88,6 +88,35 @@ public sealed class TradeReader(Func<string, string?> bank)
         "art",
     ];
 
+    /// <summary>Keys whose value is a bank of texts.</summary>
+    public static IEnumerable<string> PassageKeys => Passages;
+
+    /// <summary>Keys whose value is a map of banks, each with an id.</summary>
+    public static IEnumerable<string> PoolKeys => Pools;
+
+    /// <summary>All other keys.</summary>
+    public static IEnumerable<string> StructureKeys => Structure;
+
+    /// <summary>What an answer of the interview may be.</summary>
+    public static readonly ImmutableArray<string> Shapes =
+    [
+        "text",
+        "story",
+        "minutes",
+        "people",
+        "yesNo",
+        "year",
+        "money",
+        "hours",
+        "phone",
+        "address",
+        "places",
+        "names",
+        "credential",
+        "priceList",
+        "pictures",
+    ];
+
     private readonly List<TradeProblem> _problems = [];
 
     private sealed record Field(YamlNode Node, string File);

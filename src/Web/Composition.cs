@@ -45,6 +45,8 @@ public static class Composition
         });
 
         services.AddDbContext<PlurimaxDb>(o => PlurimaxDb.Configure(o, connection));
+        // Every worker goes on by itself after a fault; should one ever end, the sites stay up without it.
+        services.Configure<HostOptions>(o => o.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
         services.AddSingleton(TimeProvider.System);
         services.AddScoped<AgencyScope>();
         services.AddSingleton<AgencyTrades>();
@@ -65,6 +67,7 @@ public static class Composition
         services.AddScoped<TakeStore>();
         services.AddScoped<HistoryShelf>();
         services.AddScoped<StayHistory>();
+        services.AddScoped<HistoryThinning>();
         services.AddScoped<WordSearch>();
         services.AddScoped<SectionShelf>();
         services.AddScoped<Publisher>();

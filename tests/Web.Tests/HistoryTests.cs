@@ -17,6 +17,49 @@ public class HistoryTests(App app) : IClassFixture<App>
         });
 
     [Fact]
+    public async Task A_long_history_is_thinned_to_the_ends_of_its_days_and_undo_goes_on_over_what_is_left()
+    {
+        var site = await app.SiteAsync("Long History");
+        // Three days of forty days ago with four versions each, one of them named, and two versions of today.
+        var now = DateTimeOffset.UtcNow;
+        await app.DbAsync(async db =>
+        {
+            var first = await db.Revisions.AsNoTracking().SingleAsync(r => r.SiteId == site.Id);
+            var begun = new DateTimeOffset(now.UtcDateTime.Date.AddDays(-40), TimeSpan.Zero);
+            await db.Revisions.Where(r => r.SiteId == site.Id).ExecuteUpdateAsync(u => u.SetProperty(r => r.At, begun));
+            for (var n = 2; n <= 15; n++)
+                db.Add(
+                    new SiteRevision
+                    {
+                        SiteId = site.Id,
+                        Number = n,
+                        Parent = n - 1,
+                        Document = first.Document,
+                        Said = $"Version {n}",
+                        Who = App.Mara,
+                        Name = n == 7 ? "Before the fair" : null,
+                        At = n > 13 ? now : begun.AddDays((n - 2) / 4).AddHours(n),
+                    }
+                );
+            await db.SaveChangesAsync();
+            return await db
+                .Sites.Where(s => s.Id == site.Id)
+                .ExecuteUpdateAsync(u => u.SetProperty(s => s.Head, 15).SetProperty(s => s.LastRevision, 15));
+        });
+        (await app.WithAsync(s => s.GetRequiredService<HistoryThinning>().SweepAsync())).ShouldBe(8);
+        var left = await app.DbAsync(db =>
+            db.Revisions.Where(r => r.SiteId == site.Id).OrderBy(r => r.Number).Select(r => r.Number).ToListAsync()
+        );
+        left.ShouldBe([1, 5, 7, 9, 13, 14, 15]);
+        for (var n = left.Count - 2; n >= 0; n--)
+        {
+            await app.WithAsync(s => s.GetRequiredService<SiteWriter>().StepAsync(site.Id, back: true, App.Mara));
+            (await app.DbAsync(db => db.Sites.Where(s => s.Id == site.Id).Select(s => s.Head).SingleAsync())).ShouldBe(left[n]);
+        }
+        (await app.WithAsync(s => s.GetRequiredService<HistoryThinning>().SweepAsync())).ShouldBe(0);
+    }
+
+    [Fact]
     public async Task An_earlier_version_stands_beside_todays_is_named_and_comes_back()
     {
         var maker = await app.SignInAsync();

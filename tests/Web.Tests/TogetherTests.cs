@@ -7,6 +7,7 @@ using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Sites;
 using Plurimax.Trades;
+using Plurimax.Web.Launching;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Tests;
@@ -174,6 +175,28 @@ public class TogetherTests(App app)
         var document = await StoreAsync(s => s.GetRequiredService<SiteReader>().DocumentAsync(stale!));
         document.FindSection("home.opening")!.Value.Section.Content.Heading.Text.ShouldBe("Op");
         stale!.Head.ShouldBe(3);
+    }
+
+    [Fact]
+    public async Task Four_releases_at_once_wait_for_each_other()
+    {
+        var site = await app.LiveAsync("Four Presses");
+        await app.DbAsync(db =>
+            db.Sites.Where(s => s.Id == site.Id).ExecuteUpdateAsync(u => u.SetProperty(s => s.Station, Station.Launch))
+        );
+        var releases = await Task.WhenAll(
+            Enumerable
+                .Range(0, 4)
+                .Select(_ =>
+                    app.WithAsync(async s =>
+                        await s.GetRequiredService<Publisher>()
+                            .ReleaseAsync((await s.GetRequiredService<SiteReader>().FindAsync(site.Id))!, App.Mara)
+                    )
+                )
+        );
+        releases.Select(r => r.Number).Order().ShouldBe([2, 3, 4, 5]);
+        var live = await app.DbAsync(db => db.Sites.Where(s => s.Id == site.Id).Select(s => s.LiveReleaseId).SingleAsync());
+        live.ShouldBe(releases.MaxBy(r => r.Number)!.Id);
     }
 
     [Fact]

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Web.Proofs;
 using Plurimax.Web.Shared;
@@ -39,7 +40,8 @@ public sealed class EnquiryRetention(PlurimaxDb db, TimeProvider clock)
 }
 
 /// <summary>
-/// What is done once a day, the first time an hour after the start: old enquiries go, proofs without an answer are followed by a mail.
+/// What is done once a day, the first time an hour after the start: old enquiries go, proofs without an answer are followed by a mail, long
+/// histories are thinned.
 /// </summary>
 internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider clock, ILogger<RetentionClock> log) : BackgroundService
 {
@@ -57,13 +59,14 @@ internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider c
                         {
                             await s.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
                             await s.GetRequiredService<ProofDesk>().RemindAsync(stop);
+                            await s.GetRequiredService<HistoryThinning>().SweepAsync(stop);
                         },
                         stop
                     );
                 }
-                catch (Exception e) when (e is Npgsql.NpgsqlException or DbUpdateException or InvalidOperationException)
+                catch (Exception e) when (!stop.IsCancellationRequested)
                 {
-                    log.LogWarning("Old enquiries were not deleted this time: {Message}", e.Message);
+                    log.LogWarning("What is done once a day was not done this time: {Message}", e.Message);
                 }
             }
         }

@@ -12,7 +12,7 @@ internal sealed class CopiesAtStart(IServiceScopeFactory scopes, ILogger<CopiesA
         {
             await scopes.EachAgencyAsync(s => s.GetRequiredService<CopyShelf>().CatchUpAsync(cancel), cancel);
         }
-        catch (Exception e) when (e is Npgsql.NpgsqlException or InvalidOperationException)
+        catch (Exception e) when (!cancel.IsCancellationRequested)
         {
             log.LogWarning("Copies of earlier sites were not noted: {Message}", e.Message);
         }

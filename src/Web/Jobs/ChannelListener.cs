@@ -19,7 +19,7 @@ public abstract class ChannelListener(string channel, IServiceScopeFactory scope
 
     protected sealed override async Task ExecuteAsync(CancellationToken stop)
     {
-        while (!stop.IsCancellationRequested)
+        for (var rest = new BackOff(); !stop.IsCancellationRequested; )
         {
             try
             {
@@ -32,17 +32,18 @@ public abstract class ChannelListener(string channel, IServiceScopeFactory scope
                 await using (var listen = new NpgsqlCommand($"LISTEN {channel}", connection))
                     await listen.ExecuteNonQueryAsync(stop);
                 Begun();
+                rest.Reset();
                 while (!stop.IsCancellationRequested)
                 {
                     await connection.WaitAsync(stop);
                     await AfterAsync(stop);
                 }
             }
-            catch (OperationCanceledException) { }
-            catch (Exception e) when (e is NpgsqlException or InvalidOperationException or IOException)
+            catch (OperationCanceledException) when (stop.IsCancellationRequested) { }
+            catch (Exception e)
             {
-                log.LogWarning("Not listening on {Channel}: {Message}", channel, e.Message);
-                await Task.Delay(TimeSpan.FromSeconds(2), stop).ContinueWith(_ => { }, CancellationToken.None);
+                log.LogWarning("Not listening on {Channel} for {Rest}: {Message}", channel, rest.Next, e.Message);
+                await rest.WaitAsync(stop);
             }
         }
     }

@@ -42,9 +42,12 @@ internal sealed class OutboxSender(
             mail.Answer = await mailer.SendAsync(mail.To, mail.ReplyTo, mail.Subject, mail.Body, stop);
             mail.SentAt = clock.GetUtcNow();
         }
-        catch (MailRefusedException e)
+        // Whatever went wrong with this one, the next one has its turn.
+        catch (Exception e) when (!stop.IsCancellationRequested)
         {
-            mail.Answer = e.Message;
+            if (e is not MailRefusedException)
+                log.LogError(e, "A mail could not be sent");
+            mail.Answer = e is MailRefusedException ? e.Message : "It could not be sent; the reason is in the log.";
             mail.NextTry = now.AddMinutes(Math.Pow(4, mail.Tries - 1));
         }
         await db.SaveChangesAsync(stop);

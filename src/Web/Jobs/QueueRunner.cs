@@ -1,4 +1,3 @@
-using Microsoft.EntityFrameworkCore;
 using Npgsql;
 
 namespace Plurimax.Web.Jobs;
@@ -10,8 +9,7 @@ namespace Plurimax.Web.Jobs;
 /// </summary>
 internal abstract class QueueRunner(int workers, IServiceScopeFactory scopes, Bell bell, ILogger log) : BackgroundService
 {
-    private static readonly TimeSpan Look = TimeSpan.FromSeconds(20),
-        Rest = TimeSpan.FromSeconds(3);
+    private static readonly TimeSpan Look = TimeSpan.FromSeconds(20);
 
     /// <summary>Does the next row with services of a scope of its own.</summary>
     /// <returns>Whether there was one.</returns>
@@ -22,21 +20,22 @@ internal abstract class QueueRunner(int workers, IServiceScopeFactory scopes, Be
 
     private async Task WorkAsync(CancellationToken stop)
     {
-        while (!stop.IsCancellationRequested)
+        for (var rest = new BackOff(); !stop.IsCancellationRequested; )
             try
             {
                 for (var more = true; more; )
                 {
                     using var scope = scopes.CreateScope();
                     more = await StepAsync(scope.ServiceProvider, stop);
+                    rest.Reset();
                 }
                 await bell.WaitAsync(Look, stop);
             }
-            catch (OperationCanceledException) { }
-            catch (Exception e) when (e is NpgsqlException or InvalidOperationException or DbUpdateException)
+            catch (OperationCanceledException) when (stop.IsCancellationRequested) { }
+            catch (Exception e)
             {
-                log.LogWarning("{Runner} rests: {Message}", GetType().Name, e.Message);
-                await Task.Delay(Rest, stop).ContinueWith(_ => { }, CancellationToken.None);
+                log.LogError(e, "{Runner} rests for {Rest}", GetType().Name, rest.Next);
+                await rest.WaitAsync(stop);
             }
     }
 

@@ -88,18 +88,11 @@ public sealed class Publisher(
         var document = await reader.DocumentAsync(site, cancel);
         var stack = await settingsReader.OfAsync(site, cancel);
         var (manifest, added) = Store(Render(site, document, site.Client.Facts, await SettingsAsync(site, stack, cancel)));
+        var (head, facts) = (site.Head, site.Client.Facts);
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-        var release = await AddAsync(
-            site,
-            site.Head,
-            site.Client.Facts,
-            Republishing.For(document, stack),
-            manifest,
-            added,
-            "",
-            who,
-            cancel
-        );
+        // Whoever presses at the same moment waits here, and makes the next release.
+        await db.HoldAsync(site, cancel);
+        var release = await AddAsync(site, head, facts, Republishing.For(document, stack), manifest, added, "", who, cancel);
         await db.SaveChangesAsync(cancel);
         await NotifyAsync(site, cancel);
         await transaction.CommitAsync(cancel);

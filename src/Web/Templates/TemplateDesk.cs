@@ -256,7 +256,7 @@ internal sealed class TemplatesAtStart(IServiceScopeFactory scopes, ILogger<Temp
                 cancel
             );
         }
-        catch (Exception e) when (e is Npgsql.NpgsqlException or InvalidOperationException)
+        catch (Exception e) when (!cancel.IsCancellationRequested)
         {
             log.LogWarning("Templates of the agency were not read: {Message}", e.Message);
         }
