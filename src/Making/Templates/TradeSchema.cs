@@ -75,7 +75,7 @@ public static class TradeSchema
             "voice" => Said(Text(), "we or I."),
             "assumes" => Said(ListOf(Text()), "What is taken for granted until the client says otherwise."),
             "interview" => ListOf(Question()),
-            "pages" => Said(MapOf(MapOf(ListOf(Text()))), "Plans by size: sections by page."),
+            "pages" => Said(MapOf(MapOf(Bank())), "Plans by size: sections by page; “inherits” names the size that they are added to."),
             "always" => Said(MapOf(ListOf(Text())), "Sections that a page always has."),
             "never_drop" or "art" or "search" or "legal" or "needs" => ListOf(Text()),
             "cuts" => Said(MapOf(ListOf(Text())), "Services grouped, each way by its name."),
@@ -151,6 +151,7 @@ public static class TradeSchema
                 ["palettes"] = ListOf(new JsonObject { ["enum"] = Array([.. Palettes.Named.Keys.Order(StringComparer.Ordinal)]) }),
                 ["fits"] = ListOf(new JsonObject { ["enum"] = LookIds() }),
                 ["first"] = new JsonObject { ["enum"] = LookIds() },
+                ["motifs"] = ListOf(Text()),
             },
             ["additionalProperties"] = false,
         };
