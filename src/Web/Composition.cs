@@ -44,6 +44,20 @@ public static class Composition
             k.Limits.MaxRequestBodySize = 2 * 1024 * 1024;
         });
 
+        services.AddData(connection, folder);
+        services.AddSites();
+        services.AddClients();
+        services.AddShared();
+        services.AddHost(config);
+        services.AddMail(config, folder);
+        services.AddPeople();
+        services.AddPages();
+        services.AddScoped<DemoData>();
+    }
+
+    /// <summary>The database, the blobs, the clock, and whose agency the work is for.</summary>
+    private static void AddData(this IServiceCollection services, string connection, string folder)
+    {
         services.AddDbContext<PlurimaxDb>(o => PlurimaxDb.Configure(o, connection));
         // Every worker goes on by itself after a fault; should one ever end, the sites stay up without it.
         services.Configure<HostOptions>(o => o.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
@@ -52,65 +66,91 @@ public static class Composition
         services.AddSingleton<AgencyTrades>();
         services.AddScoped(s => s.GetRequiredService<AgencyTrades>().Of(s.GetRequiredService<AgencyScope>().Id));
         services.AddSingleton<IBlobStore>(new FolderBlobStore(Path.Combine(folder, "blobs")));
-        services.AddSingleton<SketchCache>();
-        services.AddScoped<CopyShelf>();
-        services.AddHostedService<CopiesAtStart>();
+        services.AddMemoryCache(o => o.SizeLimit = 384L * 1024 * 1024);
+        services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
+    }
+
+    /// <summary>Sites and everything that is made on the Bench, on Plan and on Look.</summary>
+    private static void AddSites(this IServiceCollection services)
+    {
         services.AddScoped<SiteReader>();
         services.AddScoped<SiteRevisions>();
-        services.AddScoped<ClientFacts>();
         services.AddScoped<SiteWriter>();
         services.AddScoped<SiteStations>();
         services.AddScoped<SiteCreation>();
-        services.AddScoped<ClientLetters>();
-        services.AddScoped<SettingsReader>();
-        services.AddScoped<SheetParts>();
+        services.AddScoped<SiteStatus>();
         services.AddScoped<TakeStore>();
         services.AddScoped<HistoryShelf>();
-        services.AddScoped<StayHistory>();
         services.AddScoped<HistoryThinning>();
+        services.AddScoped<StayHistory>();
         services.AddScoped<WordSearch>();
         services.AddScoped<SectionShelf>();
-        services.AddScoped<Publisher>();
-        services.AddScoped<ProofDesk>();
-        services.AddScoped<LookDesk>();
-        services.AddScoped<PlanDesk>();
+        services.AddSingleton<SketchCache>();
+        services.AddScoped<CopyShelf>();
+        services.AddHostedService<CopiesAtStart>();
+        services.AddScoped<PhotoDesk>();
+        services.AddScoped<PictureShelf>();
+        services.AddSingleton<Sheets>();
+        services.AddSingleton<SheetHost>();
+        services.AddScoped<SheetParts>();
+        services.AddSingleton<SiteChanges>();
+        services.AddHostedService(s => s.GetRequiredService<SiteChanges>());
+    }
+
+    /// <summary>Clients and prospects, and what is sent to them.</summary>
+    private static void AddClients(this IServiceCollection services)
+    {
+        services.AddScoped<ClientFacts>();
+        services.AddScoped<ClientLetters>();
+        services.AddScoped<ClientDesk>();
+        services.AddScoped<ErasureDesk>();
+        services.AddScoped<FileDesk>();
         services.AddScoped<StartDesk>();
         services.AddScoped<IntakeDesk>();
         services.AddScoped<BriefDesk>();
-        services.AddScoped<FileDesk>();
+        services.AddScoped<PlanDesk>();
+        services.AddScoped<LookDesk>();
+        services.AddScoped<ProofDesk>();
         services.AddScoped<ProspectList>();
         services.AddScoped<ProspectDesk>();
         services.AddScoped<ImportDesk>();
         services.AddSingleton<BatchBell>();
         services.AddScoped<BatchDesk>();
         services.AddHostedService<BatchRunner>();
+    }
+
+    /// <summary>What many sites share: settings, standards, templates.</summary>
+    private static void AddShared(this IServiceCollection services)
+    {
+        services.AddScoped<SettingsReader>();
         services.AddScoped<StandardShelf>();
         services.AddScoped<StandardsDesk>();
         services.AddScoped<OwnSettings>();
-        services.AddScoped<Republishing>();
         services.AddScoped<RollOutDesk>();
         services.AddSingleton<RollOutBell>();
-        services.AddSingleton<ImpactRuns>();
         services.AddHostedService<RollOutRunner>();
+        services.AddSingleton<ImpactRuns>();
         services.AddScoped<TemplateDesk>();
         services.AddHostedService<TemplatesAtStart>();
-        services.AddScoped<ClientDesk>();
-        services.AddScoped<ErasureDesk>();
-        services.AddScoped<IRegistrar, SimulatedRegistrar>();
-        services.AddScoped<SiteStatus>();
-        services.AddScoped<DemoData>();
-        services.AddSingleton<Sheets>();
-        services.AddSingleton<SheetHost>();
-        services.AddSingleton(new SiteAddresses(config["SitesHost"] ?? "sites.localhost", config["PublicPort"]));
-        services.AddSingleton<PublishedSites>();
-        services.AddScoped<PhotoDesk>();
-        services.AddScoped<PictureShelf>();
-        services.AddSingleton<EnquiryDesk>();
-        services.AddMemoryCache(o => o.SizeLimit = 384L * 1024 * 1024);
-        services.AddHostedService<ReleaseListener>();
-        services.AddSingleton<SiteChanges>();
-        services.AddHostedService(s => s.GetRequiredService<SiteChanges>());
+    }
 
+    /// <summary>Published sites and what their visitors send.</summary>
+    private static void AddHost(this IServiceCollection services, IConfiguration config)
+    {
+        services.AddSingleton(new SiteAddresses(config["SitesHost"] ?? "sites.localhost", config["PublicPort"]));
+        services.AddScoped<Publisher>();
+        services.AddScoped<Republishing>();
+        services.AddScoped<IRegistrar, SimulatedRegistrar>();
+        services.AddSingleton<PublishedSites>();
+        services.AddSingleton<EnquiryDesk>();
+        services.AddScoped<EnquiryRetention>();
+        services.AddHostedService<RetentionClock>();
+        services.AddHostedService<ReleaseListener>();
+    }
+
+    /// <summary>Mail: to a server by configuration, else to a sink that keeps it.</summary>
+    private static void AddMail(this IServiceCollection services, IConfiguration config, string folder)
+    {
         var smtp = config["Smtp:Host"];
         var port = int.TryParse(config["Smtp:Port"], out var p) ? p : 2525;
         if (smtp is null)
@@ -123,9 +163,11 @@ public static class Composition
         });
         services.AddSingleton<OutboxBell>();
         services.AddHostedService<OutboxSender>();
-        services.AddScoped<EnquiryRetention>();
-        services.AddHostedService<RetentionClock>();
+    }
 
+    /// <summary>Accounts, signing in, and what nobody reaches without.</summary>
+    private static void AddPeople(this IServiceCollection services)
+    {
         services.AddDataProtection().SetApplicationName("plurimax").PersistKeysToDbContext<PlurimaxDb>();
         services
             .AddIdentity<AppUser, IdentityRole<Guid>>(o =>
@@ -160,6 +202,11 @@ public static class Composition
             o.Cookie.Name = "plurimax-form";
             o.HeaderName = "X-Form-Token";
         });
+    }
+
+    /// <summary>Pages, and the limits of those behind private links.</summary>
+    private static void AddPages(this IServiceCollection services)
+    {
         services.AddRazorPages(o =>
         {
             foreach (var page in PublicEndpoints.Pages)
@@ -183,7 +230,6 @@ public static class Composition
                 )
             );
         });
-        services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
     }
 
     public static void UsePlurimax(this WebApplication app)
@@ -220,6 +266,10 @@ public static class Composition
     {
         using var scope = app.Services.CreateScope();
         var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
+        if ((await db.Database.GetAppliedMigrationsAsync()).Except(db.Database.GetMigrations()).Any())
+            throw new InvalidOperationException(
+                "This database is of a time before the first version. ./start --fresh begins anew, with the demo."
+            );
         await db.Database.MigrateAsync();
         await IndexAsync(db);
         if (demo)

@@ -97,6 +97,7 @@ public sealed class PlansTests
             "stump",
             "…"
         );
+        var made = 0;
         text.Array[1, 12]
             .Sample(
                 words =>
@@ -110,9 +111,11 @@ public sealed class PlansTests
                     var all = added.Value!.Pages.SelectMany(p => p.Sections).Select(s => s.Id).ToList();
                     all.Count.ShouldBe(all.Distinct().Count());
                     SiteRenderer.Render(added.Value, trade, facts, RenderSettings.Plain).Files.Count.ShouldBeGreaterThan(5);
+                    Interlocked.Increment(ref made);
                 },
                 iter: 60
             );
+        made.ShouldBeGreaterThan(10, "many of such wishes are pages");
     }
 
     [Theory]
@@ -263,21 +266,24 @@ public sealed class PlansTests
             "<details>"
         );
         var (site, trade, facts) = Site();
+        var read = 0;
         bits.Array[1, 14]
             .Sample(
                 parts =>
                 {
-                    var read = PageFromHtml.Read(string.Concat(parts) + "<");
-                    if (!read.Ok)
+                    var page = PageFromHtml.Read(string.Concat(parts) + "<");
+                    if (!page.Ok)
                         return;
-                    var added = new AddPage(read.Value!.Name, read.Value.Page).Apply(site).Value!;
+                    var added = new AddPage(page.Value!.Name, page.Value.Page).Apply(site).Value!;
                     SiteRenderer
                         .Render(added, trade, facts, RenderSettings.Plain)
                         .Text(added.Pages.First(p => p.Menu.Text.Length > 0 && site.FindPage(p.Id) is null).File)
                         .ShouldEndWith("</html>\n");
+                    Interlocked.Increment(ref read);
                 },
                 iter: 80
             );
+        read.ShouldBeGreaterThan(10, "many of such files are pages");
     }
 
     [Fact]

@@ -438,7 +438,10 @@ public sealed class RollOutDesk(
             && !db.RollOutSites.Any(s => s.RollOutId == r.Id && s.Group <= r.Open && s.State == RollOutSiteState.Waiting)
         );
         await through.Where(r => r.Open < r.Groups).ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Looking), stop);
-        await through.ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Done).SetProperty(r => r.EndedAt, Now), stop);
+        // Said here once more: between the two statements another worker may end the last site of a group that is not the last.
+        await through
+            .Where(r => r.Open >= r.Groups)
+            .ExecuteUpdateAsync(u => u.SetProperty(r => r.State, RollOutState.Done).SetProperty(r => r.EndedAt, Now), stop);
     }
 }
 
