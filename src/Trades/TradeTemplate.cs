@@ -50,6 +50,17 @@ public sealed record TradeTemplate
     public required ImmutableArray<(string Page, ImmutableArray<string> Slots)> Pages { get; init; }
     public required ImmutableArray<(string Id, ImmutableArray<string> Services)> Cuts { get; init; }
     public required ImmutableDictionary<string, ServiceText> Services { get; init; }
+
+    /// <summary>
+    /// Services in the order in which the cuts name them, then the others by id: for whatever people see. The map itself has an order of its
+    /// own in every process.
+    /// </summary>
+    public IEnumerable<ServiceText> ServicesInOrder =>
+        Cuts.SelectMany(c => c.Services)
+            .Where(Services.ContainsKey)
+            .Concat(Services.Keys.Order(StringComparer.Ordinal))
+            .Distinct()
+            .Select(id => Services[id]);
     public required ImmutableDictionary<string, ImmutableArray<Alternate>> Passages { get; init; }
     public required ImmutableDictionary<string, Pool> Pools { get; init; }
     public required ImmutableDictionary<MainAction, ImmutableArray<string>> Actions { get; init; }

@@ -10,6 +10,21 @@ public class TradesTests
 {
     private static readonly TradeCatalogue Shipped = TradeCatalogue.Shipped();
 
+    /// <summary>The order of a hash map differs from process to process; what people tick must not.</summary>
+    [Fact]
+    public void Services_stand_in_the_order_of_the_cuts_and_none_is_left_out()
+    {
+        foreach (var trade in Shipped.All)
+        {
+            var ids = trade.ServicesInOrder.Select(s => s.Id).ToList();
+            ids.ShouldBe(ids.Distinct());
+            ids.Order(StringComparer.Ordinal).ShouldBe(trade.Services.Keys.Order(StringComparer.Ordinal));
+            ids.Take(trade.Cuts[0].Services.Length).ShouldBe(trade.Cuts[0].Services, trade.Id);
+            var rest = trade.Cuts.SelectMany(c => c.Services).Distinct().Count();
+            ids.Skip(rest).ShouldBe(ids.Skip(rest).Order(StringComparer.Ordinal));
+        }
+    }
+
     [Fact]
     public void Ten_trades_ship_and_hold_what_a_site_needs()
     {

@@ -15,8 +15,9 @@ namespace Plurimax.Web.Tests;
 /// <summary>Mail servers that sulk, and mails that cannot be sent: nothing of it reaches further than the mail itself.</summary>
 public sealed class MailTests(App app) : IClassFixture<App>
 {
-    /// <summary>A server that says each of the lines when it is spoken to, the first at once, and nothing after the last.</summary>
-    private static TcpListener Server(params string[] lines)
+    /// <summary>A server that says each of the lines when it is spoken to, the first at once.</summary>
+    /// <param name="then">What it says to everything after that; null for nothing, with the line left open.</param>
+    private static TcpListener Server(string[] lines, string? then = null)
     {
         var server = new TcpListener(IPAddress.Loopback, 0);
         server.Start();
@@ -31,8 +32,9 @@ public sealed class MailTests(App app) : IClassFixture<App>
                 if (await stream.ReadAsync(heard) == 0)
                     return;
             }
-            // Nothing more is said, and the line stays open.
-            while (await stream.ReadAsync(heard) > 0) { }
+            do if (then is not null)
+                await stream.WriteAsync(Encoding.ASCII.GetBytes(then + "\r\n"));
+            while (await stream.ReadAsync(heard) > 0);
         });
         return server;
     }
@@ -51,8 +53,8 @@ public sealed class MailTests(App app) : IClassFixture<App>
     [Fact]
     public async Task A_server_that_says_nothing_has_refused_the_mail()
     {
-        (await RefusedAsync(Server(), TimeSpan.FromMilliseconds(300))).ShouldBe("The mail server did not answer in time.");
-        (await RefusedAsync(Server("220 mail.example"), TimeSpan.FromMilliseconds(300))).ShouldBe(
+        (await RefusedAsync(Server([]), TimeSpan.FromMilliseconds(300))).ShouldBe("The mail server did not answer in time.");
+        (await RefusedAsync(Server(["220 mail.example"]), TimeSpan.FromMilliseconds(300))).ShouldBe(
             "The mail server did not answer in time."
         );
     }
@@ -63,7 +65,9 @@ public sealed class MailTests(App app) : IClassFixture<App>
     [InlineData("550 5.1.1 No such user")]
     [InlineData("451 4.7.1 Greylisting in action, please come back later")]
     public async Task A_refusal_is_kept_in_the_words_of_the_server(string reply) =>
-        (await RefusedAsync(Server("220 mail.example", "250 mail.example", reply), TimeSpan.FromSeconds(20))).ShouldContain(reply[4..]);
+        (
+            await RefusedAsync(Server(["220 mail.example", "250 mail.example", reply], then: "250 2.0.0 Ok"), TimeSpan.FromSeconds(20))
+        ).ShouldContain(reply[4..]);
 
     private sealed class Sulking : IMailer
     {

@@ -410,7 +410,7 @@ public static partial class PageWish
             .Select(i => i.Id)
             .ToHashSet();
         var best = trade
-            .Services.Values.SelectMany(s => s.Names.Append(s.Id.Replace('-', ' ')).Select(n => (Service: s, Share: Share(n))))
+            .ServicesInOrder.SelectMany(s => s.Names.Append(s.Id.Replace('-', ' ')).Select(n => (Service: s, Share: Share(n))))
             .Where(x => x.Share >= .66)
             .OrderByDescending(x => x.Share)
             .ThenByDescending(x => shown.Contains(x.Service.Id))

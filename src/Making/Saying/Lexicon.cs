@@ -103,7 +103,7 @@ internal sealed class Lexicon
             var item in site.Pages.SelectMany(p => p.Sections).Where(s => ItemEdit.HasOwnItems(s.Content)).SelectMany(s => s.Content.Items)
         )
             Add(plain(item.Title), "item", item.Id);
-        foreach (var service in trade.Services.Values)
+        foreach (var service in trade.ServicesInOrder)
         foreach (var name in service.Names)
             Add(name, "item", service.Id);
         foreach (

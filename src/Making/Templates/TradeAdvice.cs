@@ -64,7 +64,7 @@ public static class TradeAdvice
             said.Add($"It is made for firms that {Works(nearest.Kind)}; {Article(wanted.Names[0])} {Works(wanted.Kind, one: true)}.");
         said.Add(
             $"Its {nearest.Services.Count} services are those of {Article(nearest.Names.One)}: "
-                + $"{string.Join(", ", nearest.Services.Values.Take(3).Select(s => s.Names[0].ToLowerInvariant()))} … Each would be "
+                + $"{string.Join(", ", nearest.ServicesInOrder.Take(3).Select(s => s.Names[0].ToLowerInvariant()))} … Each would be "
                 + $"replaced."
         );
         if (wanted is { Schema.Length: > 0 } && wanted.Schema != nearest.Schema)

@@ -114,7 +114,7 @@ public static class ServiceFinder
 
     private static void FromTemplate(TextFrame frame, TradeTemplate template, Action<string, int, int> add)
     {
-        foreach (var name in template.Services.Values.SelectMany(s => s.Names).Distinct())
+        foreach (var name in template.ServicesInOrder.SelectMany(s => s.Names).Distinct())
         {
             if (name.Length < 5)
                 continue;

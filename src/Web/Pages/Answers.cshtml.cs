@@ -48,7 +48,7 @@ public sealed class AnswersModel(
         Say.Language != "en" ? []
         : d.Shape == FactShape.Services
             ? trades[Intake!.Site.TradeId] is var t
-                    ? t.Services.Values.Where(s => t.Cuts[0].Services.Contains(s.Id)).Select(s => s.Names[0])
+                    ? t.ServicesInOrder.Where(s => t.Cuts[0].Services.Contains(s.Id)).Select(s => s.Names[0])
                 : []
         : d.Suggestions.IsDefaultOrEmpty ? []
         : d.Suggestions;

@@ -62,7 +62,7 @@ public sealed class BriefModel(
 
     public IEnumerable<(string Name, bool On)> OfferedServices =>
         Trade
-            .Services.Values.Where(s => Trade.Cuts[0].Services.Contains(s.Id) || Chosen.Contains(s.Names[0]))
+            .ServicesInOrder.Where(s => Trade.Cuts[0].Services.Contains(s.Id) || Chosen.Contains(s.Names[0]))
             .Select(s => (s.Names[0], Chosen.Contains(s.Names[0])));
     public string Others => string.Join("\n", Chosen.Where(c => Trade.Services.Values.All(s => s.Names[0] != c)));
     private ImmutableArray<string> Chosen => Facts.Any<ListValue>("services")?.Items ?? [];
