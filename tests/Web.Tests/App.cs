@@ -109,7 +109,7 @@ public sealed partial class Maker(HttpClient http)
     public async Task<(HttpStatusCode Status, string Body)> GetAsync(string path)
     {
         var r = await http.GetAsync(path);
-        return (r.StatusCode, Words(await r.Content.ReadAsStringAsync()));
+        return (r.StatusCode, await WordsAsync(r));
     }
 
     public async Task<HttpResponseMessage> PostAsync(string path, Dictionary<string, string> fields, string? from = null)
@@ -122,11 +122,15 @@ public sealed partial class Maker(HttpClient http)
     public async Task<(HttpStatusCode Status, string Body)> SendAsync(string path, Dictionary<string, string> fields)
     {
         var r = await PostAsync(path, fields);
-        return (r.StatusCode, Words(await r.Content.ReadAsStringAsync()));
+        return (r.StatusCode, await WordsAsync(r));
     }
 
     /// <summary>A page as it is read: where the markup goes on in the next line stands one space.</summary>
-    private static string Words(string page) => WebUtility.HtmlDecode(LineEnd().Replace(page, " "));
+    private static async Task<string> WordsAsync(HttpResponseMessage answer)
+    {
+        var text = await answer.Content.ReadAsStringAsync();
+        return WebUtility.HtmlDecode(answer.Content.Headers.ContentType?.MediaType == "text/html" ? LineEnd().Replace(text, " ") : text);
+    }
 
     [GeneratedRegex(@"\n +")]
     private static partial Regex LineEnd();
