@@ -97,25 +97,25 @@ public sealed class TradeReader(Func<string, string?> bank)
     /// <summary>All other keys.</summary>
     public static IEnumerable<string> StructureKeys => Structure;
 
-    /// <summary>What an answer of the interview may be.</summary>
-    public static readonly ImmutableArray<string> Shapes =
-    [
-        "text",
-        "story",
-        "minutes",
-        "people",
-        "yesNo",
-        "year",
-        "money",
-        "hours",
-        "phone",
-        "address",
-        "places",
-        "names",
-        "credential",
-        "priceList",
-        "pictures",
-    ];
+    /// <summary>What an answer of the interview may be, and the shape of the fact that it becomes; null becomes none.</summary>
+    public static readonly ImmutableSortedDictionary<string, FactShape?> Shapes = new Dictionary<string, FactShape?>
+    {
+        ["text"] = FactShape.Text,
+        ["story"] = FactShape.Text,
+        ["minutes"] = FactShape.Text,
+        ["people"] = FactShape.Text,
+        ["money"] = FactShape.Text,
+        ["yesNo"] = FactShape.YesNo,
+        ["year"] = FactShape.Year,
+        ["hours"] = FactShape.Hours,
+        ["phone"] = FactShape.Phone,
+        ["address"] = FactShape.Address,
+        ["places"] = FactShape.List,
+        ["names"] = FactShape.List,
+        ["credential"] = FactShape.Credential,
+        ["priceList"] = FactShape.Prices,
+        ["pictures"] = null,
+    }.ToImmutableSortedDictionary(StringComparer.Ordinal);
 
     private readonly List<TradeProblem> _problems = [];
 
@@ -407,24 +407,16 @@ public sealed class TradeReader(Func<string, string?> bank)
         }
         if (!int.TryParse(Scalar(map, "weight"), NumberStyles.None, CultureInfo.InvariantCulture, out var weight) || weight is < 1 or > 9)
             Report(file, map, $"interview.{id}.weight", "give a weight from 1 to 9.");
-        FactShape? shape = Scalar(map, "shape") switch
-        {
-            null => Scalar(map, "choose") == "services" ? FactShape.Services
-            : id == "promises" ? FactShape.List
-            : FactShape.Text,
-            "text" or "story" or "minutes" or "people" => FactShape.Text,
-            "yesNo" => FactShape.YesNo,
-            "year" => FactShape.Year,
-            "money" => FactShape.Text,
-            "hours" => FactShape.Hours,
-            "phone" => FactShape.Phone,
-            "address" => FactShape.Address,
-            "places" or "names" => FactShape.List,
-            "credential" => FactShape.Credential,
-            "priceList" => FactShape.Prices,
-            "pictures" => null,
-            var other => Bad(other),
-        };
+        var named = Scalar(map, "shape");
+        FactShape? shape = named is null
+            ? Scalar(map, "choose") == "services"
+                ? FactShape.Services
+                : id == "promises"
+                    ? FactShape.List
+                    : FactShape.Text
+            : Shapes.GetValueOrDefault(named);
+        if (named is not null && !Shapes.ContainsKey(named))
+            Report(file, map, $"interview.{id}.shape", $"unknown shape “{named}”.");
         var options =
             map.Children.TryGetValue("choose", out var c) || map.Children.TryGetValue("suggest", out c)
                 ? c is YamlSequenceNode
@@ -432,12 +424,6 @@ public sealed class TradeReader(Func<string, string?> bank)
                     : []
                 : ImmutableArray<string>.Empty;
         return new InterviewQuestion(id, ask, weight, shape, options);
-
-        FactShape? Bad(string other)
-        {
-            Report(file, map, $"interview.{id}.shape", $"unknown shape “{other}”.");
-            return null;
-        }
     }
 
     private ImmutableArray<Alternate> Bank(YamlMappingNode map, string key, string file, string field) =>

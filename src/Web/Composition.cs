@@ -87,7 +87,6 @@ public static class Composition
         services.AddScoped<SectionShelf>();
         services.AddSingleton<SketchCache>();
         services.AddScoped<CopyShelf>();
-        services.AddHostedService<CopiesAtStart>();
         services.AddScoped<PhotoDesk>();
         services.AddScoped<PictureShelf>();
         services.AddSingleton<Sheets>();
@@ -253,14 +252,6 @@ public static class Composition
         AgencyBrand.Map(app);
     }
 
-    /// <summary>Gives clients of before there was an index by name theirs; saving makes it.</summary>
-    public static async Task IndexAsync(PlurimaxDb db)
-    {
-        foreach (var client in await db.Clients.Where(c => c.NameKey == "").ToListAsync())
-            db.Entry(client).State = EntityState.Modified;
-        await db.SaveChangesAsync();
-    }
-
     /// <summary>Brings the database up to date and, once, loads the demo.</summary>
     public static async Task PrepareAsync(this WebApplication app, bool demo)
     {
@@ -271,7 +262,6 @@ public static class Composition
                 "This database is of a time before the first version. ./start --fresh begins anew, with the demo."
             );
         await db.Database.MigrateAsync();
-        await IndexAsync(db);
         if (demo)
             await scope.ServiceProvider.GetRequiredService<DemoData>().LoadAsync();
     }

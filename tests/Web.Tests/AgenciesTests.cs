@@ -1,6 +1,5 @@
 using System.Net;
 using System.Text.RegularExpressions;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
@@ -12,8 +11,10 @@ using Plurimax.Making.Composing;
 using Plurimax.Making.Settings;
 using Plurimax.Trades;
 using Plurimax.Web.Briefing;
+using Plurimax.Web.Clients;
 using Plurimax.Web.Planning;
 using Plurimax.Web.Shared;
+using Plurimax.Work.Privacy;
 
 namespace Plurimax.Web.Tests;
 
@@ -98,7 +99,7 @@ public sealed class AgenciesTests(App app) : IClassFixture<App>, IAsyncLifetime
         var routes = app
             .Services.GetRequiredService<EndpointDataSource>()
             .Endpoints.OfType<RouteEndpoint>()
-            .Where(e => e.Metadata.GetMetadata<PageActionDescriptor>() is not null)
+            .Where(e => e.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods.Contains("GET") != false)
             .Select(e => e.RoutePattern.RawText!)
             .Where(r => r.StartsWith("sites/{id", StringComparison.Ordinal) || r.StartsWith("clients/{id", StringComparison.Ordinal))
             .Distinct()
@@ -113,6 +114,24 @@ public sealed class AgenciesTests(App app) : IClassFixture<App>, IAsyncLifetime
         }
         var r = await vera.PostAsync($"/sites/{ours.Id}/plan?handler=AddPage", new() { ["name"] = "Theirs" }, "/clients");
         r.StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        foreach (
+            var (act, body) in new (string, object)[]
+            {
+                (
+                    "type",
+                    new
+                    {
+                        section = "home.opening",
+                        path = "heading",
+                        html = "Theirs",
+                        was = "",
+                    }
+                ),
+                ("say", new { words = "darker" }),
+                ("chip", new { name = "phone" }),
+            }
+        )
+            (await vera.AskAsync($"/sites/{ours.Id}/bench/{act}", body, "/clients")).Status.ShouldBe(HttpStatusCode.NotFound, act);
     }
 
     [Fact]
@@ -138,6 +157,72 @@ public sealed class AgenciesTests(App app) : IClassFixture<App>, IAsyncLifetime
             page.StatusCode.ShouldBe(HttpStatusCode.OK);
             (await page.Content.ReadAsStringAsync()).ShouldContain("Tidewrack Web");
         }
+    }
+
+    /// <summary>Whoever adds a table says whose it is, or that it is nobody's.</summary>
+    [Fact]
+    public async Task Every_table_is_filtered_or_named_here()
+    {
+        string[] nobodys =
+        [
+            nameof(Agency),
+            nameof(RegisteredDomain),
+            "DataProtectionKey",
+            "IdentityRole`1",
+            "IdentityRoleClaim`1",
+            "IdentityUserClaim`1",
+            "IdentityUserLogin`1",
+            "IdentityUserRole`1",
+            "IdentityUserToken`1",
+            "IdentityUserPasskey`1",
+        ];
+        var open = await app.DbAsync(db =>
+            Task.FromResult(
+                db.Model.GetEntityTypes()
+                    .Where(t => !t.IsOwned() && t.GetDeclaredQueryFilters().Count == 0)
+                    .Select(t => t.ClrType.Name)
+                    .Except(nobodys)
+                    .ToList()
+            )
+        );
+        open.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task Erasing_somebody_leaves_what_another_agency_holds_of_them()
+    {
+        async Task<Guid> HoldAsync(PlurimaxDb db, Guid client)
+        {
+            db.Add(
+                new ClientPerson
+                {
+                    ClientId = client,
+                    Name = "Pia Teasel",
+                    Email = "pia@teasel.example",
+                }
+            );
+            db.Add(
+                new ClientNote
+                {
+                    ClientId = client,
+                    Text = "Pia Teasel rang.",
+                    Who = App.Ada,
+                    At = DateTimeOffset.UtcNow,
+                }
+            );
+            await db.SaveChangesAsync();
+            return client;
+        }
+        var (ours, theirs) = (await app.SiteAsync("Teasel Ours"), await OtherSiteAsync("Teasel Theirs"));
+        await app.DbAsync(db => HoldAsync(db, ours.ClientId));
+        await ForOtherAsync(s => HoldAsync(s.GetRequiredService<PlurimaxDb>(), theirs.ClientId));
+        var erased = await app.WithAsync(s =>
+            s.GetRequiredService<ErasureDesk>().EraseAsync(PersonTraces.Of("Pia Teasel", "pia@teasel.example", "").Value!, App.Ada)
+        );
+        erased.Things.Sum(t => t.Count).ShouldBe(2);
+        (await ForOtherAsync(s => s.GetRequiredService<PlurimaxDb>().People.CountAsync(p => p.Name == "Pia Teasel"))).ShouldBe(1);
+        (await ForOtherAsync(s => s.GetRequiredService<PlurimaxDb>().Notes.CountAsync(n => n.Text == "Pia Teasel rang."))).ShouldBe(1);
+        (await app.DbAsync(db => db.People.CountAsync(p => p.Name == "Pia Teasel"))).ShouldBe(0);
     }
 
     [Fact]

@@ -145,7 +145,11 @@ public sealed partial class Maker(HttpClient http)
         var r = await http.SendAsync(request);
         return (
             r.StatusCode,
-            System.Text.Json.JsonDocument.Parse(await r.Content.ReadAsStringAsync() is { Length: > 0 } text ? text : "{}").RootElement
+            System
+                .Text.Json.JsonDocument.Parse(
+                    r.Content.Headers.ContentType?.MediaType == "application/json" ? await r.Content.ReadAsStringAsync() : "{}"
+                )
+                .RootElement
         );
     }
 

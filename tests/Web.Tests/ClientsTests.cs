@@ -294,17 +294,4 @@ public class ClientsTests(App app)
         await using var command = new Npgsql.NpgsqlCommand(sql, c);
         return (long)(await command.ExecuteScalarAsync())!;
     }
-
-    [Fact]
-    public async Task Clients_of_before_the_index_are_found_after_an_update()
-    {
-        var site = await app.SiteAsync("Lovage Cycles");
-        await app.DbAsync(db => db.Database.ExecuteSqlAsync($"update clients set name_key = '', search = '' where id = {site.ClientId}"));
-        await app.WithAsync(async s =>
-        {
-            await Composition.IndexAsync(s.GetRequiredService<PlurimaxDb>());
-            return 0;
-        });
-        (await (await app.SignInAsync()).GetAsync("/clients?find=lovage")).Body.ShouldContain("Lovage Cycles");
-    }
 }

@@ -102,17 +102,4 @@ public class LikenessTests(App app)
         mixed.FindSection("home.intro")!.Value.Section.Take.ShouldBe(2);
         mixed.FindSection("home.opening")!.Value.Section.Content.ShouldBe(one.FindSection("home.opening")!.Value.Section.Content);
     }
-
-    [Fact]
-    public async Task Copies_that_were_never_noted_are_noted()
-    {
-        var site = await app.SiteAsync("Catch Up", "potter");
-        await app.DbAsync(d => d.Copies.Where(c => c.SiteId == site.Id).ExecuteDeleteAsync());
-        await app.WithAsync(async s =>
-        {
-            await s.GetRequiredService<CopyShelf>().CatchUpAsync();
-            return true;
-        });
-        (await CopyAsync(site.Id)).Revision.ShouldBe(1);
-    }
 }

@@ -33,7 +33,7 @@ const seen = () => {
   return hash;
 };
 
-/** Buttons in sight. Of those that do the same with many things, a list of them or a row of small ones in each: the first, one of the middle, the last. */
+/** Buttons in sight. Of more than six that do the same with many things (a kind of section to add, a section to move): first, middle, last. */
 const buttons = () => {
   const seen = new Set(), rows = new Map();
   for (const [at, b] of [...document.querySelectorAll('button:not([disabled]),summary,input[type=submit]')].entries()) {
@@ -49,7 +49,7 @@ const buttons = () => {
     rows.get(row).push({ at, words, handler });
   }
   return [...rows.values()]
-    .flatMap((r) => (r.length > 3 ? [r[0], r[Math.floor(r.length / 2)], r[r.length - 1]] : r))
+    .flatMap((r) => (r.length > 6 ? [r[0], r[Math.floor(r.length / 2)], r[r.length - 1]] : r))
     .sort((a, b) => a.at - b.at);
 };
 
@@ -105,7 +105,7 @@ export default async function (browser, app) {
         const counted = () => { loaded++; };
         page.on('domcontentloaded', counted);
         let effect = false, told;
-        const elsewhere = new Promise((done) => { told = done; });
+        const outside = new Promise((done) => { told = done; });
         const noted = () => { effect = true; told(true); };
         const answered = (r) => { if (r.status() >= 500 || r.status() === 400 || r.status() === 404) broken.push(`${where}: ${r.status()} ${r.url().replace(base, '')}`); };
         page.once('download', noted);
@@ -117,7 +117,7 @@ export default async function (browser, app) {
         pressed++;
         const changed = page.waitForFunction(([was, fn]) => (0, eval)(`(${fn})`)() !== was, [before, seen.toString()], { timeout: 4000, polling: 120 }).then(() => true, () => false);
         // A new document is an effect only if it shows something else: most posts lead back to the page that they came from.
-        const same = !(await Promise.race([changed, elsewhere])) && !effect && (await page.evaluate(seen).catch(() => '')) === before;
+        const same = !(await Promise.race([changed, outside])) && !effect && (await page.evaluate(seen).catch(() => '')) === before;
         if (same) idle.push(where);
         // A post that led back here has loaded the screen anew.
         fresh = loaded > 0 && page.url().split('#')[0] === base + screen;

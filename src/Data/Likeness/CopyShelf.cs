@@ -29,8 +29,12 @@ public sealed class CopyShelf(PlurimaxDb db, TradeCatalogue trades, SketchCache 
         var copy = Copy(site, document, revision);
         await db.Database.ExecuteSqlAsync(
             $"""
-            insert into copies (agency_id, site_id, trade, language, revision, wordings, shingles, sketch, words) values ((select agency_id from sites where id = {copy.SiteId}), {copy.SiteId}, {copy.Trade}, {copy.Language}, {copy.Revision}, {copy.Wordings}, {copy.Shingles}, {copy.Sketch}, {copy.Words})
-            on conflict (site_id) do update set trade = excluded.trade, language = excluded.language, revision = excluded.revision, wordings = excluded.wordings, shingles = excluded.shingles, sketch = excluded.sketch, words = excluded.words
+            insert into copies (agency_id, site_id, trade, language, revision, wordings, shingles, sketch, words)
+            select agency_id, id, {copy.Trade}, {copy.Language}, {copy.Revision}, {copy.Wordings}, {copy.Shingles}, {copy.Sketch}, {copy.Words}
+            from sites where id = {copy.SiteId}
+            on conflict (site_id) do update set
+                trade = excluded.trade, language = excluded.language, revision = excluded.revision, wordings = excluded.wordings,
+                shingles = excluded.shingles, sketch = excluded.sketch, words = excluded.words
             """,
             cancel
         );
@@ -104,24 +108,5 @@ public sealed class CopyShelf(PlurimaxDb db, TradeCatalogue trades, SketchCache 
             await db.Sites.Where(s => s.Id == nearest.Key).Select(s => s.Client.Name).SingleAsync(cancel),
             nearest.Figure
         );
-    }
-
-    /// <summary>Notes the copy of sites that were made before copies, or their words, were noted.</summary>
-    public async Task CatchUpAsync(CancellationToken cancel = default)
-    {
-        while (
-            await db
-                .Revisions.AsNoTracking()
-                .Where(r =>
-                    db.Sites.Any(s => s.Id == r.SiteId && s.Head == r.Number)
-                    && !db.Copies.Any(c => c.SiteId == r.SiteId && c.Words.Length > 0)
-                )
-                .OrderBy(r => r.SiteId)
-                .Take(50)
-                .ToListAsync(cancel)
-                is { Count: > 0 } missing
-        )
-            foreach (var r in missing)
-                await NoteAsync(r.SiteId, r.Document, r.Number, cancel);
     }
 }

@@ -13,7 +13,7 @@ public sealed class HistoryThinning(PlurimaxDb db, TimeProvider clock)
         var now = clock.GetUtcNow();
         var old = now - RevisionThinning.Whole;
         var crowded = await db
-            .Revisions.Where(r => r.At < old && r.Name == null && db.Sites.Any(s => s.Id == r.SiteId))
+            .Revisions.Where(r => r.At < old && r.Name == null)
             .GroupBy(r => new { r.SiteId, r.At.Date })
             .Where(g => g.Count() > 1)
             .Select(g => g.Key.SiteId)

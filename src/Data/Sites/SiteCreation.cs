@@ -107,16 +107,7 @@ public sealed class SiteCreation(
         );
         // It begins where it stands: at no station before, and a sample at none at all.
         if (!sample)
-            db.Add(
-                new SiteEvent
-                {
-                    SiteId = site.Id,
-                    Kind = SiteEventKind.Station,
-                    Station = site.Station,
-                    Who = who,
-                    At = Now,
-                }
-            );
+            stations.Begin(site, who);
         await db.SaveChangesAsync(cancel);
         return site;
     }

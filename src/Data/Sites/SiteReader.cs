@@ -75,16 +75,20 @@ public sealed class SiteReader(PlurimaxDb db, TradeCatalogue trades)
     }
 
     /// <summary>A document with what stands linked on it as the agency has it now.</summary>
-    internal async Task<SiteDocument> FilledAsync(SiteDocument document, CancellationToken cancel)
+    internal async Task<SiteDocument> FilledAsync(SiteDocument document, CancellationToken cancel) =>
+        (await FilledAsync([document], cancel))[0];
+
+    /// <summary>Many documents, with one look at what the agency has.</summary>
+    internal async Task<List<SiteDocument>> FilledAsync(List<SiteDocument> documents, CancellationToken cancel)
     {
-        var keys = SharedPassage.Of(document).Select(SharedPassage.Key).ToList();
+        var keys = documents.SelectMany(SharedPassage.Of).Select(SharedPassage.Key).Distinct().ToList();
         if (keys.Count == 0)
-            return document;
+            return documents;
         var values = await db
             .Settings.AsNoTracking()
             .Where(s => s.Layer == SettingLayer.Standard && keys.Contains(s.Key))
             .ToDictionaryAsync(s => s.Key, s => s.Value, cancel);
-        return SharedPassage.Fill(document, key => values.GetValueOrDefault(key));
+        return documents.ConvertAll(d => SharedPassage.Fill(d, key => values.GetValueOrDefault(key)));
     }
 
     /// <summary>How many pictures of a client have arrived.</summary>

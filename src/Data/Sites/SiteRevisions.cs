@@ -9,7 +9,7 @@ namespace Plurimax.Data.Sites;
 /// <summary>Saves what sites become. Each change is one revision and one transaction.</summary>
 public sealed class SiteRevisions(PlurimaxDb db, TimeProvider clock, SiteReader reader, CopyShelf copies)
 {
-    /// <summary>The channel on which every saved change of a site is told, "SITE REVISION SECTION WHO".</summary>
+    /// <summary>The channel on which every saved change of a site is told, "SITE REVISION SECTION ACCOUNT NAME".</summary>
     public const string Changed = "site_changed";
 
     private DateTimeOffset Now => clock.GetUtcNow();
@@ -61,10 +61,14 @@ public sealed class SiteRevisions(PlurimaxDb db, TimeProvider clock, SiteReader 
         // What a site reads like is worked out when it is asked for, not at every letter.
         if (typed is null)
             await copies.NoteAsync(site.Id, document, number, cancel);
-        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({Changed}, {$"{site.Id} {number} {touched} {who}"})", cancel);
+        await TellAsync(site.Id, number, touched, who, cancel);
         await transaction.CommitAsync(cancel);
         return number;
     }
+
+    /// <summary>Tells whoever has the site open, once the transaction is committed.</summary>
+    internal Task TellAsync(Guid site, int head, string? touched, Actor who, CancellationToken cancel) =>
+        db.Database.ExecuteSqlAsync($"SELECT pg_notify({Changed}, {$"{site} {head} {touched} {who.UserId} {who.Name}"})", cancel);
 
     /// <summary>
     /// Brings something into sites that was decided elsewhere, such as a changed fact, on top of whatever others saved meanwhile. Their rows
@@ -81,9 +85,10 @@ public sealed class SiteRevisions(PlurimaxDb db, TimeProvider clock, SiteReader 
         if (db.Database.CurrentTransaction is null)
             throw new InvalidOperationException("Sites are held until a transaction ends; there is none.");
         await db.Database.ExecuteSqlAsync($"select 1 from sites where id = any({siteIds.ToArray()}) order by id for no key update", cancel);
-        foreach (var (site, head) in await reader.HeadsAsync(siteIds, cancel))
+        var heads = await reader.HeadsAsync(siteIds, cancel);
+        var filled = await reader.FilledAsync(heads.ConvertAll(h => h.Head.Document), cancel);
+        foreach (var ((site, head), now) in heads.Zip(filled))
         {
-            var now = await reader.FilledAsync(head.Document, cancel);
             var made = change(site, now);
             if (made.ToJson() == now.ToJson())
                 continue;

@@ -12,16 +12,7 @@ public sealed class SiteStations(PlurimaxDb db, TimeProvider clock)
         if (site.Station != station)
         {
             site.Station = station;
-            db.Add(
-                new SiteEvent
-                {
-                    SiteId = site.Id,
-                    Kind = SiteEventKind.Station,
-                    Station = station,
-                    Who = who,
-                    At = Now,
-                }
-            );
+            Add(site, SiteEventKind.Station, who);
         }
         Wait(site, waitFor ?? Party.Us, who);
         await db.SaveChangesAsync(cancel);
@@ -34,16 +25,31 @@ public sealed class SiteStations(PlurimaxDb db, TimeProvider clock)
             return;
         site.WaitingFor = party;
         site.WaitingSince = Now;
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = site.Id,
-                Kind = SiteEventKind.Wait,
-                Party = party,
-                Station = site.Station,
-                Who = who,
-                At = Now,
-            }
-        );
+        Add(site, SiteEventKind.Wait, who).Party = party;
+    }
+
+    /// <summary>Notes what happened to a site; saved with whatever else is saved.</summary>
+    /// <param name="at">The station that it belongs to; null is the one where the site stands.</param>
+    public void Note(Site site, string text, Actor who, Station? at = null)
+    {
+        var note = Add(site, SiteEventKind.Note, who);
+        (note.Text, note.Station) = (text, at ?? site.Station);
+    }
+
+    /// <summary>That a site begins where it stands.</summary>
+    internal void Begin(Site site, Actor who) => Add(site, SiteEventKind.Station, who);
+
+    private SiteEvent Add(Site site, SiteEventKind kind, Actor who)
+    {
+        var happened = new SiteEvent
+        {
+            SiteId = site.Id,
+            Kind = kind,
+            Station = site.Station,
+            Who = who,
+            At = Now,
+        };
+        db.Add(happened);
+        return happened;
     }
 }

@@ -126,7 +126,7 @@ public sealed partial class SiteWriter(
             if (!ReferenceEquals(sheet, client.Facts))
                 await clientFacts.SetFactsAsync(client, sheet, siteId, step.Said, who, cancel);
         }
-        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({SiteRevisions.Changed}, {$"{siteId} {target.Value}  {who}"})", cancel);
+        await revisions.TellAsync(siteId, target.Value, null, who, cancel);
         await transaction.CommitAsync(cancel);
         return step.Said;
     }

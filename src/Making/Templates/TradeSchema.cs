@@ -106,7 +106,7 @@ public static class TradeSchema
             )
         );
         var p = question["properties"]!.AsObject();
-        p["shape"] = new JsonObject { ["enum"] = Array([.. TradeReader.Shapes]) };
+        p["shape"] = new JsonObject { ["enum"] = Array([.. TradeReader.Shapes.Keys]) };
         p["choose"] = new JsonObject { ["type"] = Array("string", "array") };
         p["suggest"] = new JsonObject { ["type"] = Array("string", "array") };
         return question;

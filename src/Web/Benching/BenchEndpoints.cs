@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
@@ -72,6 +73,13 @@ public static class BenchEndpoints
                     );
                 return await next(context);
             }
+        );
+        bench.AddEndpointFilter(
+            async (context, next) =>
+                Guid.TryParse(context.HttpContext.GetRouteValue("id")?.ToString(), out var site)
+                && await context.HttpContext.RequestServices.GetRequiredService<PlurimaxDb>().Sites.AnyAsync(s => s.Id == site)
+                    ? await next(context)
+                    : Results.NotFound()
         );
         bench.MapPost("/type", TypeAsync);
         bench.MapPost("/clean", (PastedText pasted) =>

@@ -10,7 +10,8 @@ namespace Plurimax.Web.Benching;
 /// <summary>A change that somebody saved.</summary>
 /// <param name="Head">The revision that is the site now.</param>
 /// <param name="Section">The one section it touched, or empty.</param>
-public sealed record SiteChange(int Head, string Section, string Who);
+/// <param name="Account">Id of whoever saved it, or empty; by it somebody knows their own changes.</param>
+public sealed record SiteChange(int Head, string Section, string Account, string Who);
 
 /// <summary>Tells those who have a site open of each change, whichever node saved it.</summary>
 public sealed class SiteChanges(IServiceScopeFactory scopes, ILogger<SiteChanges> log) : ChannelListener(SiteRevisions.Changed, scopes, log)
@@ -38,13 +39,14 @@ public sealed class SiteChanges(IServiceScopeFactory scopes, ILogger<SiteChanges
 
     protected override void Heard(string payload)
     {
-        var parts = payload.Split(' ', 4);
+        var parts = payload.Split(' ', 5);
         if (parts.Length < 2 || !Guid.TryParse(parts[0], out var site))
             return;
         var change = new SiteChange(
             int.Parse(parts[1], CultureInfo.InvariantCulture),
             parts.ElementAtOrDefault(2) ?? "",
-            parts.ElementAtOrDefault(3) ?? ""
+            parts.ElementAtOrDefault(3) ?? "",
+            parts.ElementAtOrDefault(4) ?? ""
         );
         foreach (var (channel, of) in _open)
             if (of == site)

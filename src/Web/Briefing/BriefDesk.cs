@@ -66,17 +66,7 @@ public sealed class BriefDesk(
                 )
             );
         stations.Wait(site, Party.Client, who);
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = site.Id,
-                Kind = SiteEventKind.Note,
-                Station = site.Station,
-                Text = "Sent the brief to be agreed",
-                Who = who,
-                At = now,
-            }
-        );
+        stations.Note(site, "Sent the brief to be agreed", who);
         await db.SaveChangesAsync(cancel);
         bell.Ring();
         return token;
@@ -105,17 +95,7 @@ public sealed class BriefDesk(
                 cancel
             )
         );
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = site.Id,
-                Kind = SiteEventKind.Note,
-                Station = site.Station,
-                Text = "Sent the list of what is owed",
-                Who = who,
-                At = now,
-            }
-        );
+        stations.Note(site, "Sent the list of what is owed", who);
         await db.SaveChangesAsync(cancel);
         bell.Ring();
     }
@@ -141,17 +121,7 @@ public sealed class BriefDesk(
             return;
         (brief.AgreedBy, brief.AgreedAt) = (name, clock.GetUtcNow());
         stations.Wait(brief.Site, Party.Us, Actor.Client(name));
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = brief.SiteId,
-                Kind = SiteEventKind.Note,
-                Station = brief.Site.Station,
-                Text = $"{name} agreed the brief",
-                Who = Actor.Client(name),
-                At = clock.GetUtcNow(),
-            }
-        );
+        stations.Note(brief.Site, $"{name} agreed the brief", Actor.Client(name));
         await db.SaveChangesAsync();
     }
 
@@ -165,17 +135,7 @@ public sealed class BriefDesk(
         await using var transaction = await db.Database.BeginTransactionAsync();
         brief.Wish = wish;
         stations.Wait(brief.Site, Party.Us, Actor.Client(name));
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = brief.SiteId,
-                Kind = SiteEventKind.Note,
-                Station = brief.Site.Station,
-                Text = $"{name} wants the brief changed: {(wish.Length > 140 ? wish[..139] + "…" : wish)}",
-                Who = Actor.Client(name),
-                At = now,
-            }
-        );
+        stations.Note(brief.Site, $"{name} wants the brief changed: {(wish.Length > 140 ? wish[..139] + "…" : wish)}", Actor.Client(name));
         await db.SaveChangesAsync();
         var reading = FactReading.Of(
             [SourceText.Of("the client's words on the brief", wish)],

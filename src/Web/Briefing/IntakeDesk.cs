@@ -89,17 +89,7 @@ public sealed class IntakeDesk(
                 )
             );
         stations.Wait(site, Party.Client, who);
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = site.Id,
-                Kind = SiteEventKind.Note,
-                Station = site.Station,
-                Text = $"Questions sent to {(to ?? "the client")}",
-                Who = who,
-                At = now,
-            }
-        );
+        stations.Note(site, $"Questions sent to {(to ?? "the client")}", who);
         await db.SaveChangesAsync(cancel);
         bell.Ring();
         return (intake, token);
@@ -124,17 +114,7 @@ public sealed class IntakeDesk(
                 cancel
             )
         );
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = site.Id,
-                Kind = SiteEventKind.Note,
-                Station = site.Station,
-                Text = "Reminded the client of the questions",
-                Who = who,
-                At = now,
-            }
-        );
+        stations.Note(site, "Reminded the client of the questions", who);
         await db.SaveChangesAsync(cancel);
         bell.Ring();
     }
@@ -272,17 +252,7 @@ public sealed class IntakeDesk(
         var site = intake.Site;
         var answered = intake.Questions.Count(q => intake.Typed.GetValueOrDefault(q, "").Length > 0);
         stations.Wait(site, Party.Us, Actor.Client(site.Client.Name));
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = site.Id,
-                Kind = SiteEventKind.Note,
-                Station = site.Station,
-                Text = $"The client answered {answered} of {intake.Questions.Length} questions",
-                Who = Actor.Client(site.Client.Name),
-                At = now,
-            }
-        );
+        stations.Note(site, $"The client answered {answered} of {intake.Questions.Length} questions", Actor.Client(site.Client.Name));
         if (site.Maker?.Email is { } to)
             db.Add(
                 OutboxMail.About(

@@ -60,9 +60,7 @@ public sealed class ErasureDesk(PlurimaxDb db, ClientFacts clientFacts, TimeProv
         foreach (var g in people.GroupBy(p => p.ClientId))
             Say($"People of {Of(g.Key)}", g.Count(), "deleted");
 
-        var notes = (
-            await db.WhereSql<ClientNote>($"text ~* {t.Rough}").Where(n => db.Clients.Any(c => c.Id == n.ClientId)).ToListAsync()
-        ).FindAll(n => t.In(n.Text));
+        var notes = (await db.WhereSql<ClientNote>($"text ~* {t.Rough}").ToListAsync()).FindAll(n => t.In(n.Text));
         db.RemoveRange(notes);
         foreach (var g in notes.GroupBy(n => n.ClientId))
             Say($"Notes on {Of(g.Key)}", g.Count(), "deleted");
@@ -208,11 +206,7 @@ public sealed class ErasureDesk(PlurimaxDb db, ClientFacts clientFacts, TimeProv
             Say($"Plans of {Of(l.Site.ClientId)}", n, "taken out");
         }
         foreach (
-            var g in (
-                await db.WhereSql<SiteEvent>($"concat_ws(' ', text, who_name) ~* {t.Rough}")
-                    .Where(e => db.Sites.Any(s => s.Id == e.SiteId))
-                    .ToListAsync()
-            )
+            var g in (await db.WhereSql<SiteEvent>($"concat_ws(' ', text, who_name) ~* {t.Rough}").ToListAsync())
                 .Where(e => t.In(e.Text) || t.In(e.Who.Name))
                 .GroupBy(e => clientOf[e.SiteId])
         )
@@ -233,11 +227,7 @@ public sealed class ErasureDesk(PlurimaxDb db, ClientFacts clientFacts, TimeProv
             Say($"Next step of {Of(c.Id)}", 1, "name taken out");
         }
         var revisions = 0;
-        foreach (
-            var r in await db.WhereSql<SiteRevision>($"document::text ~* {t.Rough}")
-                .Where(r => db.Sites.Any(s => s.Id == r.SiteId))
-                .ToListAsync()
-        )
+        foreach (var r in await db.WhereSql<SiteRevision>($"document::text ~* {t.Rough}").ToListAsync())
             if (Blanked(t, r.Document) is { } document)
             {
                 r.Document = document;

@@ -24,6 +24,7 @@ public sealed class Publisher(
     PlurimaxDb db,
     SettingsReader settingsReader,
     SiteReader reader,
+    SiteStations stations,
     CopyShelf copies,
     IBlobStore blobs,
     SiteAddresses addresses,
@@ -131,17 +132,7 @@ public sealed class Publisher(
         };
         db.Add(release);
         site.LiveReleaseId = release.Id;
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = site.Id,
-                Kind = SiteEventKind.Note,
-                Station = site.Station,
-                Text = $"Release {number}{(why.Length > 0 ? ": " + why : "")}",
-                Who = who,
-                At = clock.GetUtcNow(),
-            }
-        );
+        stations.Note(site, $"Release {number}{(why.Length > 0 ? ": " + why : "")}", who);
         return release;
     }
 
@@ -165,17 +156,7 @@ public sealed class Publisher(
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
         site.LiveReleaseId = release.Id;
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = site.Id,
-                Kind = SiteEventKind.Note,
-                Station = site.Station,
-                Text = $"Rolled back to release {release.Number}",
-                Who = who,
-                At = clock.GetUtcNow(),
-            }
-        );
+        stations.Note(site, $"Rolled back to release {release.Number}", who);
         await db.SaveChangesAsync(cancel);
         await NotifyAsync(site, cancel);
         await transaction.CommitAsync(cancel);

@@ -169,18 +169,7 @@ public sealed class LookDesk(
         await db.SaveChangesAsync();
     }
 
-    private void Note(Site site, string text, Actor who) =>
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = site.Id,
-                Kind = SiteEventKind.Note,
-                Station = Station.Look,
-                Text = text,
-                Who = who,
-                At = clock.GetUtcNow(),
-            }
-        );
+    private void Note(Site site, string text, Actor who) => stations.Note(site, text, who, Station.Look);
 
     /// <summary>Pictures of the client from which colours or a logo can be taken.</summary>
     public Task<List<ClientFile>> PicturesAsync(Guid clientId) =>

@@ -104,16 +104,5 @@ public sealed class PlanDesk(
         await transaction.CommitAsync();
     }
 
-    private void Note(Site site, string text, Actor who) =>
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = site.Id,
-                Kind = SiteEventKind.Note,
-                Station = Station.Plan,
-                Text = text,
-                Who = who,
-                At = clock.GetUtcNow(),
-            }
-        );
+    private void Note(Site site, string text, Actor who) => stations.Note(site, text, who, Station.Plan);
 }

@@ -229,16 +229,5 @@ public sealed class ProofDesk(
         await db.SaveChangesAsync(cancel);
     }
 
-    private void Note(Proof proof, string text, Actor who) =>
-        db.Add(
-            new SiteEvent
-            {
-                SiteId = proof.SiteId,
-                Kind = SiteEventKind.Note,
-                Station = Station.Proof,
-                Text = text,
-                Who = who,
-                At = clock.GetUtcNow(),
-            }
-        );
+    private void Note(Proof proof, string text, Actor who) => stations.Note(proof.Site, text, who, Station.Proof);
 }

@@ -25,17 +25,38 @@ public sealed class ChangesModel(PlurimaxDb db) : PageModel
     [BindProperty(SupportsGet = true)]
     public int After { get; set; }
     public List<ChangeRow> Rows { get; private set; } = [];
-    public List<string> People { get; private set; } = [];
+
+    /// <summary>Who ever changed something: an account by its id and the newest name, somebody without one by the name.</summary>
+    public List<(string Key, string Name)> People { get; private set; } = [];
     public bool More { get; private set; }
 
     public async Task OnGetAsync() => await LayAsync(Most);
 
     private async Task LayAsync(int most)
     {
-        People = await db.SettingChanges.Select(c => c.Who.Name).Distinct().OrderBy(w => w).ToListAsync();
+        var people = await db
+            .SettingChanges.GroupBy(c => new { c.Who.UserId, c.Who.Name })
+            .Select(g => new
+            {
+                g.Key.UserId,
+                g.Key.Name,
+                Last = g.Max(c => c.Id),
+            })
+            .ToListAsync();
+        People =
+        [
+            .. people
+                .GroupBy(p => p.UserId?.ToString() ?? p.Name)
+                .Select(g => (g.Key, g.MaxBy(p => p.Last)!.Name))
+                .OrderBy(p => p.Name, StringComparer.Ordinal),
+        ];
+        Guid? account = Guid.TryParse(Who, out var id) ? id : null;
         var rows = await db
             .SettingChanges.AsNoTracking()
-            .Where(c => (Key == null || Key == "" || c.Key == Key) && (Who == null || Who == "" || c.Who.Name == Who))
+            .Where(c =>
+                (Key == null || Key == "" || c.Key == Key)
+                && (Who == null || Who == "" || (account != null ? c.Who.UserId == account : c.Who.UserId == null && c.Who.Name == Who))
+            )
             .OrderByDescending(c => c.Id)
             .Skip(Math.Max(0, After))
             .Take(most + 1)

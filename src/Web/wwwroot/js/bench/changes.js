@@ -80,7 +80,7 @@ export function listen() {
   ear = new EventSource(`/sites/${bench().dataset.site}/bench/changes`);
   // After a gap, what was missed.
   let first = true;
-  ear.onopen = () => { if (!first) missed = { head: -1, section: '', who: '' }; first = false; };
+  ear.onopen = () => { if (!first) missed = { head: -1, section: '', account: '', who: '' }; first = false; };
   ear.onmessage = async (e) => {
     const c = JSON.parse(e.data);
     if (own.has(c.head) || Number(bench().dataset.head) === c.head || busy() || posting) { if (!own.has(c.head)) missed = c; return; }
@@ -91,7 +91,7 @@ let missed = null;
 function heard(c) {
   missed = null;
   const part = [...document.querySelectorAll('.gs')].find((s) => s.dataset.id === c.section);
-  load(location.href, c.who && c.who !== bench().dataset.who ? `${c.who} changed ${part ? part.getAttribute('aria-label').replace(/^\d+, /, '') : 'the site'}` : undefined);
+  load(location.href, c.who && c.account !== bench().dataset.account ? `${c.who} changed ${part ? part.getAttribute('aria-label').replace(/^\d+, /, '') : 'the site'}` : undefined);
 }
 setInterval(() => { if (missed && !busy() && !posting) { if (own.has(missed.head)) missed = null; else heard(missed); } }, 1500);
 document.addEventListener('visibilitychange', () => {
