@@ -106,7 +106,7 @@ public static class TradeSchema
             )
         );
         var p = question["properties"]!.AsObject();
-        p["shape"] = new JsonObject { ["enum"] = Array([.. TradeReader.Shapes.Keys]) };
+        p["shape"] = new JsonObject { ["enum"] = Array([.. TradeReader.Shapes.Keys.Order(StringComparer.Ordinal)]) };
         p["choose"] = new JsonObject { ["type"] = Array("string", "array") };
         p["suggest"] = new JsonObject { ["type"] = Array("string", "array") };
         return question;
