@@ -23,7 +23,7 @@ for (let n = 0; n < 8; n++) {
 await page.goto(`${base}/sites/${site}/bench/outline`);
 const pages = await page.locator('.outpage').count() - 1;
 await page.goto(`${base}/sites/${site}/bench?leaf=home`);
-await page.frameLocator('.sheetframe').locator('link[href="/js/sheet.css"]').waitFor({ state: 'attached' });
+await page.frameLocator('.sheetframe').locator('link[href="/js/bench/sheet.css"]').waitFor({ state: 'attached' });
 await page.waitForTimeout(1500);
 const frame = page.frames().find((f) => f.url().includes('/sheet/'));
 // The time at which a frame with the change in it was drawn.

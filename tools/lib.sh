@@ -38,9 +38,12 @@ npm_packages() {
   touch "$root/node_modules/.installed"
 }
 
+# assets: styles and scripts as they are served; again when a page, a style, a script or a package is newer.
 assets() {
-  local css=$root/src/Web/wwwroot/app.css
-  [[ -f $css && -z $(find "$root/src/Web/Styles" "$root/src/Web/Pages" "$root/src/Web/Assets" "$root/package-lock.json" -newer "$css" -type f -print -quit) && -f $root/src/Web/wwwroot/lib/htmx.min.js ]] || (cd "$root" && node src/Web/Assets/build.mjs)
+  local css=$root/src/Web/wwwroot/app.css newer
+  newer=$(find "$root/src/Web" "$root/package-lock.json" \( -path '*/bin' -o -path '*/obj' -o -path '*/wwwroot' \) -prune \
+    -o -type f \( -name '*.cshtml' -o -name '*.css' -o -name '*.js' -o -name '*.mjs' -o -name package-lock.json \) -newer "$css" -print -quit)
+  [[ -f $css && -z $newer ]] || (cd "$root" && node src/Web/Assets/build.mjs)
 }
 
 # pg_up FOLDER PORT: a cluster of our own; PostgreSQL refuses to run as root, so postgres owns it then.

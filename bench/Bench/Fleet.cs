@@ -13,8 +13,8 @@ using Plurimax.Publishing.Sections;
 using Plurimax.Trades;
 using Plurimax.Web;
 using Plurimax.Web.Launching;
-using Plurimax.Web.RollOuts;
 using Plurimax.Web.Shared;
+using Plurimax.Web.Standards;
 
 namespace Plurimax.Bench;
 
@@ -75,10 +75,10 @@ public static class Fleet
             return await act(scope.ServiceProvider);
         }
         await With(s =>
-            s.GetRequiredService<StandardShelf>()
+            s.GetRequiredService<StandardStore>()
                 .DraftAsync(at, "footer_text", "{{ business.name }} answers within a day.\nRing {{ phone }}.", null, Who, evenSo: true)
         );
-        var drafts = await With(s => s.GetRequiredService<StandardShelf>().DraftsAsync(at));
+        var drafts = await With(s => s.GetRequiredService<StandardStore>().DraftsAsync(at));
 
         // The yardstick: each site rendered once, on one core, nothing else.
         var all = await With(async s =>
@@ -116,7 +116,7 @@ public static class Fleet
 
         watch.Restart();
         var (saved, rollOut) = await With(s =>
-            s.GetRequiredService<RollOutDesk>().SaveAsync(at, "bench", StandardShelf.PrintOf(drafts), "", RollOutPace.Now, null, Who)
+            s.GetRequiredService<RollOutService>().SaveAsync(at, "bench", StandardStore.PrintOf(drafts), "", RollOutPace.Now, null, Who)
         );
         if (rollOut is null)
             throw new InvalidOperationException(saved.Problem ?? "Nobody is behind.");
@@ -125,11 +125,11 @@ public static class Fleet
                 .Range(0, 2)
                 .Select(async _ =>
                 {
-                    while (await With(s => s.GetRequiredService<RollOutDesk>().StepAsync(default))) { }
+                    while (await With(s => s.GetRequiredService<RollOutService>().StepAsync(default))) { }
                 })
         );
         var took = watch.Elapsed.TotalSeconds;
-        var report = (await With(s => s.GetRequiredService<RollOutDesk>().ReportAsync(rollOut.Id, 100_000)))!;
+        var report = (await With(s => s.GetRequiredService<RollOutService>().ReportAsync(rollOut.Id, 100_000)))!;
         var written = await With(s => s.GetRequiredService<PlurimaxDb>().Releases.Where(r => r.Number > 1).SumAsync(r => r.FilesNew));
         Console.WriteLine(
             $"roll-out to {report.Of(RollOutSiteState.Done)} sites: {took:0.0} s (bound 60 for 1,000), {report.Files} files "
@@ -138,10 +138,10 @@ public static class Fleet
         );
 
         watch.Restart();
-        var (back, _, values) = await With(s => s.GetRequiredService<RollOutDesk>().RollBackAsync(rollOut.Id, Who));
+        var (back, _, values) = await With(s => s.GetRequiredService<RollOutService>().RollBackAsync(rollOut.Id, Who));
         Console.WriteLine($"rolled back, {back} sites in one act, values {(values ? "too" : "not")}: {watch.Elapsed.TotalSeconds:0.00} s");
         watch.Restart();
-        var behind = (await With(s => s.GetRequiredService<RollOutDesk>().BehindAsync())).Count;
+        var behind = (await With(s => s.GetRequiredService<RollOutService>().BehindAsync())).Count;
         var took2 = watch.Elapsed.TotalMilliseconds;
         var peak =
             long.Parse(

@@ -72,8 +72,8 @@ Console.WriteLine(
 Console.WriteLine($"  yardstick, the same pages read back by an HTML parser: {parse:0.00} ms; ratio {make / parse:0.00}");
 
 var look = DressedLook.Of(Composer.Compose(trade, facts, new Wishes()).Look);
-var words = MarkSheets.Words(facts.Name, trade, facts.Town, look);
-var draw = Median(21, () => MarkSheets.Card(words, look));
+var words = MarkFiles.Words(facts.Name, trade, facts.Town, look);
+var draw = Median(21, () => MarkFiles.Card(words, look));
 Console.WriteLine(
     $"card for shared links: {draw:0.0} ms, {card.Length / 1024} KB, once for a name and a look; ratio to compose + render "
         + $"{draw / make:0.0}"

@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import path from 'node:path';
-import { judge, screens } from '../../src/Web/wwwroot/js/firstscreen.js';
+import { judge, screens } from '../../src/Web/Bench/firstscreen.js';
 import { widths } from '../../tests/browser/gates.mjs';
 import { measure } from '../../tests/browser/geometry.mjs';
 import { axe, port, root, serve, startApplication, startBrowser, temporary } from '../../tests/browser/lib.mjs';
@@ -45,7 +45,7 @@ for (const c of cases) {
     await page.setViewportSize({ width: 1280, height: 800 });
     await page.goto(`${server.url}/${f}`, { waitUntil: 'load' });
     if (f === 'index.html') {
-      await page.addScriptTag({ path: path.join(root, 'src/Web/wwwroot/js/measure.js') });
+      await page.addScriptTag({ path: path.join(root, 'src/Web/Bench/measure.js') });
       for (const [w, h] of screens) {
         await page.setViewportSize({ width: w, height: h });
         for (const x of judge(await page.evaluate((height) => window.measureFirstScreen(height), h))) first.push(`${w}: ${x.says}`);

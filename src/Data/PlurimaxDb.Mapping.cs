@@ -204,7 +204,7 @@ public sealed partial class PlurimaxDb
             e.HasOne<Release>().WithMany().HasForeignKey(x => x.Before).OnDelete(DeleteBehavior.SetNull);
             e.HasOne<Release>().WithMany().HasForeignKey(x => x.After).OnDelete(DeleteBehavior.SetNull);
         });
-        b.Entity<StartSheet>(e =>
+        b.Entity<HeldStart>(e =>
         {
             Json(e.Property(x => x.Facts));
             Json(e.Property(x => x.Material));

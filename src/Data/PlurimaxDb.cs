@@ -48,7 +48,7 @@ public sealed partial class PlurimaxDb(DbContextOptions<PlurimaxDb> options, Age
     public DbSet<Follow> Follows => Set<Follow>();
     public DbSet<RollOut> RollOuts => Set<RollOut>();
     public DbSet<RollOutSite> RollOutSites => Set<RollOutSite>();
-    public DbSet<StartSheet> StartSheets => Set<StartSheet>();
+    public DbSet<HeldStart> HeldStarts => Set<HeldStart>();
     public DbSet<Intake> Intakes => Set<Intake>();
     public DbSet<SentBrief> SentBriefs => Set<SentBrief>();
     public DbSet<KeptLook> KeptLooks => Set<KeptLook>();

@@ -95,26 +95,27 @@ public sealed record Page(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? Language { get; init; }
 
-    /// <summary>Files at which it stood before; whoever comes by them is led here.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
-    public ImmutableArray<string> Former { get; init; }
+    // Not written where there is none.
+    [JsonInclude, JsonPropertyName("before"), JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    private ImmutableArray<string> BeforeIfAny { get; init; }
 
+    [JsonInclude, JsonPropertyName("phrases"), JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    private ImmutableArray<string> PhrasesIfAny { get; init; }
+
+    /// <summary>Files at which it stood before; whoever comes by them is led here.</summary>
     [JsonIgnore]
     public ImmutableArray<string> Before
     {
-        get => Former.IsDefault ? [] : Former;
-        init => Former = value.IsEmpty ? default : value;
+        get => BeforeIfAny.IsDefault ? [] : BeforeIfAny;
+        init => BeforeIfAny = value.IsEmpty ? default : value;
     }
 
     /// <summary>What people type who should find it.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
-    public ImmutableArray<string> Sought { get; init; }
-
     [JsonIgnore]
     public ImmutableArray<string> Phrases
     {
-        get => Sought.IsDefault ? [] : Sought;
-        init => Sought = value.IsEmpty ? default : value;
+        get => PhrasesIfAny.IsDefault ? [] : PhrasesIfAny;
+        init => PhrasesIfAny = value.IsEmpty ? default : value;
     }
 
     /// <summary>Search engines are asked not to list it.</summary>

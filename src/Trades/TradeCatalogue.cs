@@ -25,7 +25,7 @@ public sealed class TradeCatalogue
 
     private TradeCatalogue(TradeCatalogue shipped, Own own) => (_cards, _find, _own) = (shipped._cards, shipped._find, own);
 
-    public TradeCatalogue(TradeShelf shelf) => (_cards, _find) = (() => shelf.Cards, shelf.Find);
+    public TradeCatalogue(TradeStore tradeStore) => (_cards, _find) = (() => tradeStore.Cards, tradeStore.Find);
 
     /// <summary>
     /// Trades that ship, then the newest version of each template of the agency. A translation is not listed beside the trade it
@@ -90,5 +90,5 @@ public sealed class TradeCatalogue
     /// <summary>The templates that ship with the application, each read when it is named.</summary>
     public static TradeCatalogue Shipped() => ShippedOnce.Value;
 
-    private static readonly Lazy<TradeCatalogue> ShippedOnce = new(() => new TradeCatalogue(new TradeShelf(TradeShelf.DefaultFolder())));
+    private static readonly Lazy<TradeCatalogue> ShippedOnce = new(() => new TradeCatalogue(new TradeStore(TradeStore.DefaultFolder())));
 }

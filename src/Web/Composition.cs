@@ -10,22 +10,22 @@ using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Publishing.Launching;
 using Plurimax.StandIns;
-using Plurimax.Web.Batches;
-using Plurimax.Web.Benching;
+using Plurimax.Web.Bench;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Care;
 using Plurimax.Web.Clients;
 using Plurimax.Web.Demo;
 using Plurimax.Web.Hosting;
-using Plurimax.Web.Jobs;
 using Plurimax.Web.Launching;
-using Plurimax.Web.Lookbooks;
-using Plurimax.Web.Planning;
+using Plurimax.Web.Mail;
+using Plurimax.Web.Plans;
 using Plurimax.Web.Proofs;
-using Plurimax.Web.Prospecting;
-using Plurimax.Web.RollOuts;
+using Plurimax.Web.Prospects;
 using Plurimax.Web.Shared;
-using Plurimax.Web.Templates;
+using Plurimax.Web.Standards;
+using Plurimax.Web.Start;
+using Plurimax.Web.Styling;
+using Plurimax.Web.Trades;
 
 namespace Plurimax.Web;
 
@@ -80,16 +80,16 @@ public static class Composition
         services.AddScoped<SiteCreation>();
         services.AddScoped<SiteStatus>();
         services.AddScoped<TakeStore>();
-        services.AddScoped<HistoryShelf>();
+        services.AddScoped<HistoryStore>();
         services.AddScoped<HistoryThinning>();
         services.AddScoped<StayHistory>();
         services.AddScoped<WordSearch>();
-        services.AddScoped<SectionShelf>();
+        services.AddScoped<SectionStore>();
         services.AddSingleton<SketchCache>();
-        services.AddScoped<CopyShelf>();
-        services.AddScoped<PhotoDesk>();
-        services.AddScoped<PictureShelf>();
-        services.AddSingleton<Sheets>();
+        services.AddScoped<CopyStore>();
+        services.AddScoped<PhotoService>();
+        services.AddScoped<PictureStore>();
+        services.AddSingleton<SheetTokens>();
         services.AddSingleton<SheetHost>();
         services.AddScoped<SheetParts>();
         services.AddSingleton<SiteChanges>();
@@ -101,20 +101,20 @@ public static class Composition
     {
         services.AddScoped<ClientFacts>();
         services.AddScoped<ClientLetters>();
-        services.AddScoped<ClientDesk>();
-        services.AddScoped<ErasureDesk>();
-        services.AddScoped<FileDesk>();
-        services.AddScoped<StartDesk>();
-        services.AddScoped<IntakeDesk>();
-        services.AddScoped<BriefDesk>();
-        services.AddScoped<PlanDesk>();
-        services.AddScoped<LookDesk>();
-        services.AddScoped<ProofDesk>();
+        services.AddScoped<ClientService>();
+        services.AddScoped<ErasureService>();
+        services.AddScoped<ClientFileService>();
+        services.AddScoped<StartService>();
+        services.AddScoped<IntakeService>();
+        services.AddScoped<BriefService>();
+        services.AddScoped<PlanService>();
+        services.AddScoped<LookService>();
+        services.AddScoped<ProofService>();
         services.AddScoped<ProspectList>();
-        services.AddScoped<ProspectDesk>();
-        services.AddScoped<ImportDesk>();
-        services.AddSingleton<BatchBell>();
-        services.AddScoped<BatchDesk>();
+        services.AddScoped<ProspectService>();
+        services.AddScoped<ImportService>();
+        services.AddSingleton<BatchSignal>();
+        services.AddScoped<BatchService>();
         services.AddHostedService<BatchRunner>();
     }
 
@@ -122,14 +122,14 @@ public static class Composition
     private static void AddShared(this IServiceCollection services)
     {
         services.AddScoped<SettingsReader>();
-        services.AddScoped<StandardShelf>();
-        services.AddScoped<StandardsDesk>();
+        services.AddScoped<StandardStore>();
+        services.AddScoped<StandardsService>();
         services.AddScoped<OwnSettings>();
-        services.AddScoped<RollOutDesk>();
-        services.AddSingleton<RollOutBell>();
+        services.AddScoped<RollOutService>();
+        services.AddSingleton<RollOutSignal>();
         services.AddHostedService<RollOutRunner>();
         services.AddSingleton<ImpactRuns>();
-        services.AddScoped<TemplateDesk>();
+        services.AddScoped<TemplateService>();
         services.AddHostedService<TemplatesAtStart>();
     }
 
@@ -141,7 +141,7 @@ public static class Composition
         services.AddScoped<Republishing>();
         services.AddScoped<IRegistrar, SimulatedRegistrar>();
         services.AddSingleton<PublishedSites>();
-        services.AddSingleton<EnquiryDesk>();
+        services.AddSingleton<EnquiryService>();
         services.AddScoped<EnquiryRetention>();
         services.AddHostedService<RetentionClock>();
         services.AddHostedService<ReleaseListener>();
@@ -160,7 +160,7 @@ public static class Composition
                 _ = s.GetRequiredService<SmtpSink>();
             return new SmtpMailer(smtp ?? "127.0.0.1", port, config["Smtp:From"] ?? "post@tidewrack.example");
         });
-        services.AddSingleton<OutboxBell>();
+        services.AddSingleton<OutboxSignal>();
         services.AddHostedService<OutboxSender>();
     }
 
@@ -206,12 +206,14 @@ public static class Composition
     /// <summary>Pages, and the limits of those behind private links.</summary>
     private static void AddPages(this IServiceCollection services)
     {
-        services.AddRazorPages(o =>
-        {
-            foreach (var page in PublicEndpoints.Pages)
-                o.Conventions.AllowAnonymousToPage(page);
-            o.Conventions.AuthorizePage("/Erase", "owner");
-        });
+        services
+            .AddRazorPages(o =>
+            {
+                foreach (var page in PublicEndpoints.Pages)
+                    o.Conventions.AllowAnonymousToPage(page);
+                o.Conventions.AuthorizePage("/Clients/Erase", "owner");
+            })
+            .WithRazorPagesAtContentRoot();
         services.Configure<Microsoft.AspNetCore.Mvc.MvcOptions>(o => o.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty()));
         // Forms behind private links: far above what a person types, far below what a machine tries.
         services.AddRateLimiter(o =>

@@ -10,7 +10,7 @@ export default async function(browser, app) {
   await signIn(page, 'mara');
   const site = app.psql("select s.id from sites s join clients c on c.id = s.client_id where c.name = 'Wrenfield Wheels'").trim();
   const stored = (section, path) => app.psql(`select x -> 'content' from sites s join revisions r on r.site_id = s.id and r.number = s.head, jsonb_path_query(r.document, '$.pages[*].sections[*] ? (@.id == "${section}")') x where s.id = '${site}'`).trim() && JSON.parse(app.psql(`select x -> 'content' from sites s join revisions r on r.site_id = s.id and r.number = s.head, jsonb_path_query(r.document, '$.pages[*].sections[*] ? (@.id == "${section}")') x where s.id = '${site}'`))[path].text;
-  const open = async (p = page, query = '?leaf=home') => { await p.goto(`${base}/sites/${site}/bench${query}`); await p.frameLocator('.sheetframe').locator('link[href="/js/sheet.css"]').waitFor({ state: 'attached' }); };
+  const open = async (p = page, query = '?leaf=home') => { await p.goto(`${base}/sites/${site}/bench${query}`); await p.frameLocator('.sheetframe').locator('link[href="/js/bench/sheet.css"]').waitFor({ state: 'attached' }); };
   const sheet = page.frameLocator('.sheetframe');
   const heading = page.locator('#f-home-opening-heading'), text = page.locator('#f-home-opening-text');
   // What is typed is kept in the browser until the server has it.

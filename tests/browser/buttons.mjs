@@ -13,9 +13,9 @@ const elsewhere = {
 /** Buttons that act on another device or leave the application, by their words. */
 const leaves = /^(Sign out)/;
 
-const routes = () => readdirSync(path.join(root, 'src/Web/Pages'), { recursive: true })
-  .filter((f) => f.endsWith('.cshtml'))
-  .map((f) => /^@page "([^"]+)"/m.exec(readFileSync(path.join(root, 'src/Web/Pages', f), 'utf8'))?.[1])
+const routes = () => readdirSync(path.join(root, 'src/Web'), { recursive: true })
+  .filter((f) => f.endsWith('.cshtml') && !/(^|\/)(bin|obj)\//.test(f))
+  .map((f) => /^@page "([^"]+)"/m.exec(readFileSync(path.join(root, 'src/Web', f), 'utf8'))?.[1])
   .filter(Boolean)
   .sort();
 

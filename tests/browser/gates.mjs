@@ -1,7 +1,7 @@
 // The hard cases in every look: names of 3 and of 60 letters, 24 services, one word and 400 words, nothing known; measured from 320 to 1920 px.
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { judge, screens as sizes } from '../../src/Web/wwwroot/js/firstscreen.js';
+import { judge, screens as sizes } from '../../src/Web/Bench/firstscreen.js';
 import { measure } from './geometry.mjs';
 import { cli, cliMany, equal, root, serve, temporary, test, truth } from './lib.mjs';
 
@@ -62,7 +62,7 @@ export default async function (browser) {
       for (const f of await page.evaluate(measure)) faults.push(`${name}/${file} at ${width}: ${f}`);
     }
     if (file !== 'index.html') return;
-    await page.addScriptTag({ path: path.join(root, 'src/Web/wwwroot/js/measure.js') });
+    await page.addScriptTag({ path: path.join(root, 'src/Web/Bench/measure.js') });
     for (const [width, height] of sizes) {
       await page.setViewportSize({ width, height });
       for (const f of judge(await page.evaluate((h) => window.measureFirstScreen(h), height))) screens.push(`${name} at ${width}: ${f.says}`);

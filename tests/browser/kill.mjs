@@ -84,7 +84,7 @@ export default async function (browser, app) {
     const page = await context.newPage();
     await signIn(page, 'mara');
     await page.goto(`${base}/sites/${site}/bench?leaf=home`);
-    await page.frameLocator('.sheetframe').locator('link[href="/js/sheet.css"]').waitFor({ state: 'attached' });
+    await page.frameLocator('.sheetframe').locator('link[href="/js/bench/sheet.css"]').waitFor({ state: 'attached' });
     await page.click('#f-home-opening-text');
     await page.keyboard.press('Control+a');
     await page.keyboard.type('Every wheel is trued ');

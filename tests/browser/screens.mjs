@@ -147,7 +147,7 @@ export default async function (browser, app) {
     const frame = page.frameLocator('.sheetframe');
     await frame.locator('h1').waitFor();
     // Its script is what tells of a click; the style sheet is the first thing it puts in.
-    await frame.locator('link[href="/js/sheet.css"]').waitFor({ state: 'attached' });
+    await frame.locator('link[href="/js/bench/sheet.css"]').waitFor({ state: 'attached' });
     // The sheet is scaled, which a click by locator does not reckon with: aim at the headline with the mouse.
     const box = await page.locator('.sheetframe').boundingBox();
     await page.mouse.click(box.x + box.width * 0.2, box.y + box.height * 0.3);

@@ -14,7 +14,7 @@ export default async function (browser, app) {
   const here = `${base}/sites/${site}`;
   const query = (what) => JSON.parse(app.psql(`select ${what} from sites s join revisions r on r.site_id = s.id and r.number = s.head where s.id = '${site}'`).trim() || 'null');
   const kinds = () => query(`jsonb_path_query_array(r.document, '$.pages[0].sections[*].id')`);
-  const open = async (at = '') => { await page.goto(`${here}/bench?leaf=home${at}`); await page.frameLocator('.sheetframe').locator('link[href="/js/sheet.css"]').waitFor({ state: 'attached' }); };
+  const open = async (at = '') => { await page.goto(`${here}/bench?leaf=home${at}`); await page.frameLocator('.sheetframe').locator('link[href="/js/bench/sheet.css"]').waitFor({ state: 'attached' }); };
   const sheet = page.frameLocator('.sheetframe');
 
   for (const [name, at] of Object.entries({ 'the library': '/bench/add?leaf=home', layouts: '/bench/layouts?section=home.services', 'copying a section': '/bench/copy?section=home.services', 'page settings': '/bench/page?leaf=services', 'what stands on every page': '/bench/parts', 'pouring a text in': '/bench/pour', pictures: '/bench/photos', outline: '/bench/outline' }))
@@ -44,7 +44,7 @@ export default async function (browser, app) {
     await page.goto(`${here}/bench/add?leaf=home&after=home.opening`);
     await page.frameLocator('.cardframe').locator('.card-pick', { hasText: 'Announcement' }).dispatchEvent('click');
     await page.waitForURL(/section=home.announcement/);
-    await sheet.locator('link[href="/js/sheet.css"]').waitFor({ state: 'attached' });
+    await sheet.locator('link[href="/js/bench/sheet.css"]').waitFor({ state: 'attached' });
     await page.locator('#detents option').first().waitFor({ state: 'attached' });
     for (const _ of [1, 2]) { await page.keyboard.press('z'); await page.waitForFunction(() => document.getElementById('said').textContent.includes('Undone')); await page.evaluate(() => { document.getElementById('said').textContent = ''; }); }
     equal(kinds(), before, 'two undos');

@@ -1,4 +1,4 @@
-using Plurimax.Work.Briefs;
+using Plurimax.Work.Briefing;
 
 namespace Plurimax.Data;
 

@@ -1,4 +1,4 @@
-﻿using System;
+using System;
 using Microsoft.EntityFrameworkCore.Migrations;
 using Npgsql.EntityFrameworkCore.PostgreSQL.Metadata;
 
@@ -1135,7 +1135,7 @@ namespace Plurimax.Data.Migrations
                 });
 
             migrationBuilder.CreateTable(
-                name: "start_sheets",
+                name: "held_starts",
                 columns: table => new
                 {
                     id = table.Column<Guid>(type: "uuid", nullable: false),
@@ -1156,27 +1156,27 @@ namespace Plurimax.Data.Migrations
                 },
                 constraints: table =>
                 {
-                    table.PrimaryKey("pk_start_sheets", x => x.id);
+                    table.PrimaryKey("pk_held_starts", x => x.id);
                     table.ForeignKey(
-                        name: "fk_start_sheets_agencies_agency_id",
+                        name: "fk_held_starts_agencies_agency_id",
                         column: x => x.agency_id,
                         principalTable: "agencies",
                         principalColumn: "id",
                         onDelete: ReferentialAction.Restrict);
                     table.ForeignKey(
-                        name: "fk_start_sheets_clients_client_id",
+                        name: "fk_held_starts_clients_client_id",
                         column: x => x.client_id,
                         principalTable: "clients",
                         principalColumn: "id",
                         onDelete: ReferentialAction.SetNull);
                     table.ForeignKey(
-                        name: "fk_start_sheets_sites_like_site_id",
+                        name: "fk_held_starts_sites_like_site_id",
                         column: x => x.like_site_id,
                         principalTable: "sites",
                         principalColumn: "id",
                         onDelete: ReferentialAction.SetNull);
                     table.ForeignKey(
-                        name: "fk_start_sheets_sites_site_id",
+                        name: "fk_held_starts_sites_site_id",
                         column: x => x.site_id,
                         principalTable: "sites",
                         principalColumn: "id",
@@ -1650,23 +1650,23 @@ namespace Plurimax.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
-                name: "ix_start_sheets_agency_id",
-                table: "start_sheets",
+                name: "ix_held_starts_agency_id",
+                table: "held_starts",
                 column: "agency_id");
 
             migrationBuilder.CreateIndex(
-                name: "ix_start_sheets_client_id",
-                table: "start_sheets",
+                name: "ix_held_starts_client_id",
+                table: "held_starts",
                 column: "client_id");
 
             migrationBuilder.CreateIndex(
-                name: "ix_start_sheets_like_site_id",
-                table: "start_sheets",
+                name: "ix_held_starts_like_site_id",
+                table: "held_starts",
                 column: "like_site_id");
 
             migrationBuilder.CreateIndex(
-                name: "ix_start_sheets_site_id",
-                table: "start_sheets",
+                name: "ix_held_starts_site_id",
+                table: "held_starts",
                 column: "site_id");
 
             migrationBuilder.CreateIndex(
@@ -1812,7 +1812,7 @@ namespace Plurimax.Data.Migrations
                             c.table_name, 'fk_' || c.table_name || '_' || c.column_name, c.column_name);
                     end loop;
                 end $$;
-                create index ix_start_sheets_who_user_id_at on start_sheets (who_user_id, at);
+                create index ix_held_starts_who_user_id_at on held_starts (who_user_id, at);
                 create index ix_imports_who_user_id_at on imports (who_user_id, at);
                 """);
         }
@@ -1935,7 +1935,7 @@ namespace Plurimax.Data.Migrations
                 name: "standard_versions");
 
             migrationBuilder.DropTable(
-                name: "start_sheets");
+                name: "held_starts");
 
             migrationBuilder.DropTable(
                 name: "subscribers");

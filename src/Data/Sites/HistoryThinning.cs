@@ -1,5 +1,5 @@
 using Microsoft.EntityFrameworkCore;
-using Plurimax.Work.Histories;
+using Plurimax.Work.History;
 
 namespace Plurimax.Data.Sites;
 

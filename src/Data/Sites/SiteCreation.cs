@@ -16,7 +16,7 @@ public sealed class SiteCreation(
     PlurimaxDb db,
     TimeProvider clock,
     TradeCatalogue trades,
-    CopyShelf copies,
+    CopyStore copies,
     SettingsReader settingsReader,
     SiteReader reader,
     SiteRevisions revisions,

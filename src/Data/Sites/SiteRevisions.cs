@@ -7,7 +7,7 @@ using Plurimax.Sites;
 namespace Plurimax.Data.Sites;
 
 /// <summary>Saves what sites become. Each change is one revision and one transaction.</summary>
-public sealed class SiteRevisions(PlurimaxDb db, TimeProvider clock, SiteReader reader, CopyShelf copies)
+public sealed class SiteRevisions(PlurimaxDb db, TimeProvider clock, SiteReader reader, CopyStore copies)
 {
     /// <summary>The channel on which every saved change of a site is told, "SITE REVISION SECTION ACCOUNT NAME".</summary>
     public const string Changed = "site_changed";

@@ -25,7 +25,7 @@ public sealed partial class SiteWriter(
     SiteReader reader,
     SiteRevisions revisions,
     ClientFacts clientFacts,
-    CopyShelf copies,
+    CopyStore copies,
     TradeCatalogue trades
 )
 {

@@ -7,7 +7,7 @@ using Plurimax.Trades;
 namespace Plurimax.Data.Sites;
 
 /// <summary>Makes takes of sites and finds earlier ones again.</summary>
-public sealed class TakeStore(SiteReader reader, SiteWriter writer, PlurimaxDb db, TradeCatalogue trades, CopyShelf copies)
+public sealed class TakeStore(SiteReader reader, SiteWriter writer, PlurimaxDb db, TradeCatalogue trades, CopyStore copies)
 {
     /// <summary>A new take of the whole site or of one section; kept passages stay.</summary>
     /// <param name="part">What is renewed; pictures and layout are those of the whole site.</param>

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using Plurimax.Facts;
-using Plurimax.Making.Galleys;
+using Plurimax.Making.Bench;
 using Plurimax.Making.Pages;
 using Plurimax.Sites;
 using Plurimax.Text;

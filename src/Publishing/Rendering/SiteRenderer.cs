@@ -102,12 +102,12 @@ public static partial class SiteRenderer
             Add(path, html);
         Add("site.css", css);
         files["site.js"] = Content.Bytes("looks/site.js")!;
-        Add("favicon.svg", MarkSheets.Favicon(Marks.Words(missing), look));
+        Add("favicon.svg", MarkFiles.Favicon(Marks.Words(missing), look));
         foreach (var (path, svg) in Marks.Files(missing))
             Add(path, svg);
         var mark = Marks.Words(missing);
-        if (settings.Mode == RenderMode.Publish && Card(missing, mark) is var shown && MarkSheets.CardPath(shown, look) is var card)
-            files[card] = settings.Made?.Invoke(card) ?? MarkSheets.Card(shown, look);
+        if (settings.Mode == RenderMode.Publish && Card(missing, mark) is var shown && MarkFiles.CardPath(shown, look) is var card)
+            files[card] = settings.Made?.Invoke(card) ?? MarkFiles.Card(shown, look);
         foreach (var p in pictures.Values)
             files[p.File] = settings.Drawn?.Invoke(p.File) ?? Encoding.UTF8.GetBytes(p.Svg);
         foreach (var section in site.Pages.Where(p => !p.Hidden).SelectMany(p => p.Sections).Where(s => !s.Hidden))
@@ -267,12 +267,12 @@ public static partial class SiteRenderer
                     + $"property=\"og:image:alt\" content=\"{shared.Alt}\">\n"
             )
             : Html.Of(
-                $"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{MarkSheets.CardPath(Card(c, Marks.Words(c)), c.Look)}"
-                    + $"\">\n<meta property=\"og:image:width\" content=\"{MarkSheets.CardWidth.ToString(CultureInfo.InvariantCulture)}"
-                    + $"\">\n<meta property=\"og:image:height\" content=\"{MarkSheets.CardHeight.ToString(CultureInfo.InvariantCulture)}"
+                $"<meta property=\"og:image\" content=\"{c.Settings.BaseUrl}{MarkFiles.CardPath(Card(c, Marks.Words(c)), c.Look)}"
+                    + $"\">\n<meta property=\"og:image:width\" content=\"{MarkFiles.CardWidth.ToString(CultureInfo.InvariantCulture)}"
+                    + $"\">\n<meta property=\"og:image:height\" content=\"{MarkFiles.CardHeight.ToString(CultureInfo.InvariantCulture)}"
                     + $"\">\n<meta property=\"og:image:alt\" content=\"{c.Facts.Name}\">\n"
             );
-        var edit = c.Settings.Mode == RenderMode.Anchored ? Html.Of($"<script src=\"/js/sheet.js\" defer></script>\n") : Html.Empty;
+        var edit = c.Settings.Mode == RenderMode.Anchored ? Html.Of($"<script src=\"/js/bench/sheet.js\" defer></script>\n") : Html.Empty;
         var count = c.Settings.Settings.GetValueOrDefault("analytics") is { Length: > 0 } code
             ? Html.Of($"<meta name=\"analytics\" content=\"{code}\">\n")
             : Html.Empty;

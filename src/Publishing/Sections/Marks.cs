@@ -63,8 +63,8 @@ internal static class Marks
     {
         if (Own(c) is not null || Drawn(c) is not { } m)
             yield break;
-        yield return (OnPage, MarkSheets.Svg(m, MarkSheets.Colours(c.Look), c.Facts.Name, space: 0));
-        yield return (OnInverse, MarkSheets.Svg(m, MarkSheets.Colours(c.Look, dark: true), c.Facts.Name, space: 0));
+        yield return (OnPage, MarkFiles.Svg(m, MarkFiles.Colours(c.Look), c.Facts.Name, space: 0));
+        yield return (OnInverse, MarkFiles.Svg(m, MarkFiles.Colours(c.Look, dark: true), c.Facts.Name, space: 0));
     }
 
     /// <summary>
@@ -93,8 +93,8 @@ internal static class Marks
 
     private static MarkDrawing? Drawn(RenderContext c) =>
         c.Site.Mark is { File: null, Composition: { } id } && Wordmark.Named(id) is { } composition
-            ? MarkSheets.Draw(composition, Words(c))
+            ? MarkFiles.Draw(composition, Words(c))
             : null;
 
-    public static MarkWords Words(RenderContext c) => MarkSheets.Words(c.Facts.Name, c.Trade, c.Facts.Town, c.Look);
+    public static MarkWords Words(RenderContext c) => MarkFiles.Words(c.Facts.Name, c.Trade, c.Facts.Town, c.Look);
 }

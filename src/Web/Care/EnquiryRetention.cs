@@ -58,7 +58,7 @@ internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider c
                         async s =>
                         {
                             await s.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
-                            await s.GetRequiredService<ProofDesk>().RemindAsync(stop);
+                            await s.GetRequiredService<ProofService>().RemindAsync(stop);
                             await s.GetRequiredService<HistoryThinning>().SweepAsync(stop);
                         },
                         stop

@@ -15,9 +15,9 @@ using Plurimax.Trades;
 using Plurimax.Web.Clients;
 using Plurimax.Web.Launching;
 using Plurimax.Web.Proofs;
-using Plurimax.Web.Prospecting;
-using Plurimax.Web.RollOuts;
+using Plurimax.Web.Prospects;
 using Plurimax.Web.Shared;
+using Plurimax.Web.Standards;
 using Plurimax.Work.Line;
 
 namespace Plurimax.Web.Demo;
@@ -34,14 +34,14 @@ public sealed class DemoData(
     TradeCatalogue trades,
     UserManager<AppUser> users,
     RoleManager<IdentityRole<Guid>> roles,
-    ProofDesk desk,
+    ProofService proofService,
     Publisher publisher,
-    ImportDesk imports,
-    ProspectDesk prospects,
-    ClientDesk clients,
+    ImportService imports,
+    ProspectService prospects,
+    ClientService clients,
     TimeProvider clock,
-    StandardShelf shelf,
-    RollOutDesk rollOuts
+    StandardStore standardStore,
+    RollOutService rollOuts
 )
 {
     public const string Password = "saltmere-harbour";
@@ -147,9 +147,9 @@ public sealed class DemoData(
             makers[name] = user;
         }
         var owner = Who(makers["Ada Tidewell"]);
-        await shelf.SetAsync(SettingLayer.Agency, "", "agency_name", "Tidewrack Web", owner);
-        await shelf.SetAsync(SettingLayer.Agency, "", "hosting_fee", "14", owner);
-        await shelf.SetAsync(SettingLayer.Trade, "physiotherapist", "tone", "expert", owner);
+        await standardStore.SetAsync(SettingLayer.Agency, "", "agency_name", "Tidewrack Web", owner);
+        await standardStore.SetAsync(SettingLayer.Agency, "", "hosting_fee", "14", owner);
+        await standardStore.SetAsync(SettingLayer.Trade, "physiotherapist", "tone", "expert", owner);
         foreach (var plan in Plans)
             await MakeAsync(plan, makers[plan.Maker]);
         await StandardsAsync(owner, Who(makers["Mara Oake"]));
@@ -164,7 +164,7 @@ public sealed class DemoData(
     private async Task StandardsAsync(Actor owner, Actor mara)
     {
         async Task<Standard> Made(string name, string about, params (string Key, string Value)[] values) =>
-            (await shelf.CreateAsync(name, about, values.ToDictionary(v => v.Key, v => v.Value), owner)).Standard!;
+            (await standardStore.CreateAsync(name, about, values.ToDictionary(v => v.Key, v => v.Value), owner)).Standard!;
         var sites = await db
             .Sites.Where(s => !s.IsSample)
             .Select(s => new
@@ -202,14 +202,14 @@ public sealed class DemoData(
         foreach (var s in sites)
         {
             var hosts = s.TradeId is "guesthouse" or "cafe";
-            await shelf.FollowAsync(SettingLayer.Site, s.Id.ToString(), hosts ? guests.Id : local.Id, owner);
+            await standardStore.FollowAsync(SettingLayer.Site, s.Id.ToString(), hosts ? guests.Id : local.Id, owner);
             if (s.Name is "Marram Guesthouse" or "Quayside Physio")
-                await shelf.FollowAsync(SettingLayer.Client, s.ClientId.ToString(), plus.Id, owner);
+                await standardStore.FollowAsync(SettingLayer.Client, s.ClientId.ToString(), plus.Id, owner);
         }
         Guid? Of(string name) => sites.Find(s => s.Name == name)?.Id;
         var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
         if (Of("Harrowgate Cycle Works") is { } cycles)
-            await shelf.SetAsync(
+            await standardStore.SetAsync(
                 SettingLayer.Site,
                 cycles.ToString(),
                 "privacy",
@@ -220,7 +220,7 @@ public sealed class DemoData(
                 today.AddDays(120)
             );
         if (Of("Penhallow Pianos") is { } pianos)
-            await shelf.SetAsync(
+            await standardStore.SetAsync(
                 SettingLayer.Site,
                 pianos.ToString(),
                 "phone_bar",
@@ -232,14 +232,14 @@ public sealed class DemoData(
         const string name = "Standards of Saltmere begin";
         if (await rollOuts.StartAsync(SharedScope.Agency, 0, name, "Three standards begin", RollOutPace.Now, null, owner) is not null)
             while (await rollOuts.StepAsync(default)) { }
-        await shelf.DraftAsync(
+        await standardStore.DraftAsync(
             SharedScope.Standard(local.Id),
             "footer_text",
             "{{ business.name }} works in {{ place.town }} and the villages around.",
             null,
             owner
         );
-        await shelf.DraftAsync(
+        await standardStore.DraftAsync(
             SharedScope.Standard(local.Id),
             "form_note",
             "Messages are answered {{ reply_time }}, by a person.",
@@ -345,11 +345,11 @@ public sealed class DemoData(
         site = (await reader.FindAsync(site.Id))!;
         if (plan.Station >= Station.Proof)
         {
-            var (proof, _) = await desk.SendAsync(site, who, "http://localhost:5080", mail: true);
+            var (proof, _) = await proofService.SendAsync(site, who, "http://localhost:5080", mail: true);
             proof.OpenedAt = clock.GetUtcNow();
             if (plan.File == "larkfield-honey")
             {
-                await desk.MarkAsync(
+                await proofService.MarkAsync(
                     proof,
                     "index.html",
                     "home.opening",
@@ -358,7 +358,7 @@ public sealed class DemoData(
                     "Could it say that the honey is from Wrenfield, not Larkfield? Larkfield is only our name.",
                     Actor.Client("Ines Larkfield")
                 );
-                await desk.MarkAsync(
+                await proofService.MarkAsync(
                     proof,
                     "contact.html",
                     "contact.contact",
@@ -367,10 +367,10 @@ public sealed class DemoData(
                     "Please add that we are at the market on Saturdays.",
                     Actor.Client("Ines Larkfield")
                 );
-                await desk.AskForChangesAsync(proof, Actor.Client("Ines Larkfield"));
+                await proofService.AskForChangesAsync(proof, Actor.Client("Ines Larkfield"));
             }
             if (plan.Station >= Station.Launch)
-                await desk.SignAsync(proof, facts.Any<TextValue>("owner.name")?.Text ?? "The owner");
+                await proofService.SignAsync(proof, facts.Any<TextValue>("owner.name")?.Text ?? "The owner");
         }
         if (plan.Domain is not null)
         {

@@ -1,6 +1,6 @@
 using Plurimax.Web.Jobs;
 using Plurimax.Web.Shared;
-using Plurimax.Web.Templates;
+using Plurimax.Web.Trades;
 
 namespace Plurimax.Web.Hosting;
 
@@ -27,6 +27,6 @@ internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory
         if (!_templates)
             return;
         _templates = false;
-        await Scopes.EachAgencyAsync(s => s.GetRequiredService<TemplateDesk>().LoadAsync(stop), stop);
+        await Scopes.EachAgencyAsync(s => s.GetRequiredService<TemplateService>().LoadAsync(stop), stop);
     }
 }

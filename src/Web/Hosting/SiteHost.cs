@@ -1,5 +1,6 @@
 using Microsoft.Extensions.Primitives;
 using Plurimax.Publishing.Rendering;
+using Plurimax.Web.Care;
 using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Hosting;
@@ -12,7 +13,7 @@ internal sealed class SiteHost(
     RequestDelegate next,
     PublishedSites sites,
     SiteAddresses addresses,
-    EnquiryDesk enquiries,
+    EnquiryService enquiries,
     IConfiguration config
 )
 {
@@ -56,7 +57,7 @@ internal sealed class SiteHost(
                 $"default-src 'self'; script-src 'self' {c}; connect-src 'self' {c}; img-src 'self' data: {c}; frame-ancestors "
                 + $"'self'; base-uri 'none'; form-action 'self'; object-src 'none'";
         var path = context.Request.Path.Value ?? "/";
-        if (path is "/enquiry" or "/enquiry/stamp" or "/enquiry/sent" || path.StartsWith(EnquiryDesk.NewsPath, StringComparison.Ordinal))
+        if (path is "/enquiry" or "/enquiry/stamp" or "/enquiry/sent" || path.StartsWith(EnquiryService.NewsPath, StringComparison.Ordinal))
         {
             await enquiries.AnswerAsync(context, live, path);
             return;

@@ -7,7 +7,7 @@ namespace Plurimax.Web.Jobs;
 /// it is rung;
 /// now and then it looks unasked, for what another node has added or what begins at a time.
 /// </summary>
-internal abstract class QueueRunner(int workers, IServiceScopeFactory scopes, Bell bell, ILogger log) : BackgroundService
+internal abstract class QueueRunner(int workers, IServiceScopeFactory scopes, QueueSignal signal, ILogger log) : BackgroundService
 {
     private static readonly TimeSpan Look = TimeSpan.FromSeconds(20);
 
@@ -29,7 +29,7 @@ internal abstract class QueueRunner(int workers, IServiceScopeFactory scopes, Be
                     more = await StepAsync(scope.ServiceProvider, stop);
                     rest.Reset();
                 }
-                await bell.WaitAsync(Look, stop);
+                await signal.WaitAsync(Look, stop);
             }
             catch (OperationCanceledException) when (stop.IsCancellationRequested) { }
             catch (Exception e)

@@ -25,7 +25,7 @@ public sealed class Publisher(
     SettingsReader settingsReader,
     SiteReader reader,
     SiteStations stations,
-    CopyShelf copies,
+    CopyStore copies,
     IBlobStore blobs,
     SiteAddresses addresses,
     PublishedSites sites,

@@ -9,9 +9,9 @@ using Plurimax.Making.Settings;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Trades;
-using Plurimax.Web.Lookbooks;
-using Plurimax.Web.Prospecting;
+using Plurimax.Web.Prospects;
 using Plurimax.Web.Shared;
+using Plurimax.Web.Styling;
 
 namespace Plurimax.Web.Proofs;
 
@@ -20,7 +20,7 @@ public sealed record SheetParts(
     SiteReader Reader,
     SiteWriter Writer,
     TakeStore Takes,
-    SectionShelf Kept,
+    SectionStore Kept,
     SettingsReader Settings,
     SiteAddresses Addresses
 );
@@ -29,7 +29,7 @@ public sealed record SheetParts(
 /// Serves unpublished sites for views inside the application. They run in a sandbox of their own origin,
 /// so that nothing on a client's site can act as the maker.
 /// </summary>
-public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blobs)
+public sealed class SheetHost(SheetTokens tokens, IMemoryCache cache, IBlobStore blobs)
 {
     private SheetView? Opened(string token) => tokens.Open(token);
 
@@ -53,14 +53,14 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
                     string token,
                     string? path,
                     SheetHost sheets,
-                    ProofDesk desk,
+                    ProofService lookService,
                     TradeCatalogue trades,
                     SiteAddresses addresses,
                     IBlobStore blobs,
                     HttpContext http
                 ) =>
                 {
-                    if (await desk.FindAsync(token) is not { EndedAt: null } proof)
+                    if (await lookService.FindAsync(token) is not { EndedAt: null } proof)
                         return Results.Text("This link has ended.", statusCode: 410);
                     return await sheets.AnswerAsync(http, $"proof {proof.Id}", path, () =>
                         Task.FromResult(
@@ -86,7 +86,7 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
                     int look,
                     string? path,
                     SheetHost sheets,
-                    LookDesk desk,
+                    LookService lookService,
                     TradeCatalogue trades,
                     SiteAddresses addresses,
                     IBlobStore blobs,
@@ -94,11 +94,11 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
                 ) =>
                 {
                     // A page asks for a dozen files: whether the link is open is looked up for each, what it shows is read once.
-                    if (await desk.OpenAsync(token) is not { } id)
+                    if (await lookService.OpenAsync(token) is not { } id)
                         return Results.Text("This link has ended.", statusCode: 410);
                     return await sheets.AnswerAsync(http, $"lookbook {id} {look}", path, async () =>
                     {
-                        var book = (await desk.FindAsync(token))!;
+                        var book = (await lookService.FindAsync(token))!;
                         return look < 0 || look >= book.Looks.Length
                             ? SiteFiles.None
                             : SiteRenderer.Render(
@@ -121,13 +121,13 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
                     string token,
                     string? path,
                     SheetHost sheets,
-                    ProspectDesk desk,
+                    ProspectService lookService,
                     SheetParts parts,
                     TimeProvider clock,
                     HttpContext http
                 ) =>
                 {
-                    if (await desk.LinkAsync(token) is not { Site.IsSample: true } link || !link.Open(clock.GetUtcNow()))
+                    if (await lookService.LinkAsync(token) is not { Site.IsSample: true } link || !link.Open(clock.GetUtcNow()))
                         return Results.Text("This link has ended.", statusCode: 410);
                     return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, parts);
                 }
@@ -198,10 +198,10 @@ public sealed class SheetHost(Sheets tokens, IMemoryCache cache, IBlobStore blob
             })
             .FirstOrDefaultAsync();
         var at = new SharedScope(view.Layer, view.Scope);
-        var drafts = await http.RequestServices.GetRequiredService<StandardShelf>().DraftsAsync(at);
+        var drafts = await http.RequestServices.GetRequiredService<StandardStore>().DraftsAsync(at);
         return await AnswerAsync(
             http,
-            $"standing {view} {site.Id} {live?.Id} {site.Head} {StandardShelf.PrintOf(drafts)}",
+            $"standing {view} {site.Id} {live?.Id} {site.Head} {StandardStore.PrintOf(drafts)}",
             path,
             async () =>
             {

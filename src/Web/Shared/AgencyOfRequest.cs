@@ -8,7 +8,7 @@ namespace Plurimax.Web.Shared;
 /// Finds the agency that a request is for: that of the private link or sheet in its path, else that of the person signed in, else the only
 /// one of the installation. Published sites are served before this, by host name.
 /// </summary>
-internal sealed class AgencyOfRequest(RequestDelegate next, IMemoryCache cache, Sheets sheets)
+internal sealed class AgencyOfRequest(RequestDelegate next, IMemoryCache cache, SheetTokens sheets)
 {
     /// <summary>Names the claim that holds the id of somebody's agency.</summary>
     public const string Claim = "agency";

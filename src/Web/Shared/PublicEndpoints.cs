@@ -5,14 +5,14 @@ public static class PublicEndpoints
 {
     public static readonly string[] Pages =
     [
-        "/SignIn",
-        "/Fault",
-        "/ClientProof",
-        "/Answers",
-        "/Agree",
-        "/Sample",
-        "/Lookbook",
-        "/AgreePlan",
+        "/People/SignIn",
+        "/Shared/Fault",
+        "/Proofs/ClientProof",
+        "/Briefing/Answers",
+        "/Briefing/Agree",
+        "/Prospects/Sample",
+        "/Styling/Lookbook",
+        "/Plans/AgreePlan",
     ];
 
     /// <summary>

@@ -6,7 +6,7 @@ using Plurimax.Data.Sites;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
 using Plurimax.Trades;
-using Plurimax.Work.Briefs;
+using Plurimax.Work.Briefing;
 
 namespace Plurimax.Web.Shared;
 
@@ -66,8 +66,8 @@ public abstract class SitePageModel(SiteReader reader, SiteStatus status, SiteAd
         ViewData["Station"] = StationName;
         ViewData["Title"] = $"{char.ToUpperInvariant(StationName[0])}{StationName[1..]}, {Site.Client.Name}";
         ViewData["Live"] = addresses.Main(Site);
-        Owed = Plurimax.Work.Briefs.Owed.Of(Document, Trade, Site.Client.Facts, await Reader.PicturesAsync(Site.ClientId));
-        ViewData["Owed"] = Plurimax.Work.Briefs.Owed.Count(Owed);
+        Owed = Plurimax.Work.Briefing.Owed.Of(Document, Trade, Site.Client.Facts, await Reader.PicturesAsync(Site.ClientId));
+        ViewData["Owed"] = Plurimax.Work.Briefing.Owed.Count(Owed);
     }
 
     protected IActionResult Back(string said, string? anchor = null)

@@ -3,7 +3,7 @@ using CsCheck;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Reading.Files;
-using Plurimax.Work.Privacy;
+using Plurimax.Work.Clients;
 using Plurimax.Work.Prospects;
 
 namespace Plurimax.Core.Tests.Prospects;

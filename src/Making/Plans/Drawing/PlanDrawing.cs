@@ -17,7 +17,7 @@ public static class PlanDrawing
         Process = "#0a6670",
         Signal = "#b23412";
 
-    public static PlanSheetPage Map(SiteMap map, string title)
+    public static PlanDrawingPage Map(SiteMap map, string title)
     {
         var m = ImmutableArray.CreateBuilder<PlanMark>();
         foreach (var (label, y, x1, x2) in map.Rails)
@@ -30,10 +30,10 @@ public static class PlanDrawing
             m.Add(new AreaMark(link.Points, null, link.Main ? Process : "#a9d3d3", link.Main ? 1.2 : .8, Closed: false));
         foreach (var sheet in map.Sheets)
             Sheet(m, sheet, map.Scale);
-        return new PlanSheetPage(title, map.Width, map.Height, m.ToImmutable());
+        return new PlanDrawingPage(title, map.Width, map.Height, m.ToImmutable());
     }
 
-    private static void Sheet(ImmutableArray<PlanMark>.Builder m, MapSheet s, double scale)
+    private static void Sheet(ImmutableArray<PlanMark>.Builder m, MapDrawing s, double scale)
     {
         m.Add(new AreaMark([(s.X + s.W / 2, s.Y - 22), (s.X + s.W / 2, s.Y)], null, Ink, 1, Closed: false));
         m.Add(new AreaMark(Corners(s.X, s.Y, s.W, s.H), "#ffffff", s.Page.Hidden ? Hair : "#778b84", 1, Dashed: s.Page.Hidden));
@@ -73,7 +73,7 @@ public static class PlanDrawing
     }
 
     /// <summary>A page at 390, 820 and 1280 px side by side, all to one scale, its sections named in the middle.</summary>
-    public static PlanSheetPage Page(SiteDocument site, Page page, FactSheet facts, TextEngine text)
+    public static PlanDrawingPage Page(SiteDocument site, Page page, FactSheet facts, TextEngine text)
     {
         var look = DressedLook.Of(site.Look).Look;
         var waiting = new Waiting(site, facts);
@@ -104,7 +104,7 @@ public static class PlanDrawing
             tall = Math.Max(tall, y);
             x += width * k + gap;
         }
-        return new PlanSheetPage(text.Plain(page.Menu), x - gap + left, tall + 24, m.ToImmutable());
+        return new PlanDrawingPage(text.Plain(page.Menu), x - gap + left, tall + 24, m.ToImmutable());
     }
 
     /// <summary>Head, sections and foot of a page with their wireframes at a width, in px.</summary>

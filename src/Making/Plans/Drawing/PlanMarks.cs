@@ -32,7 +32,7 @@ public sealed record TextMark(
     bool Right = false
 ) : PlanMark;
 
-public sealed record PlanSheetPage(string Title, double Width, double Height, ImmutableArray<PlanMark> Marks);
+public sealed record PlanDrawingPage(string Title, double Width, double Height, ImmutableArray<PlanMark> Marks);
 
 /// <summary>Writes drawings of a plan as SVG, as PNG, and as PDF with one sheet a page. All from the same marks.</summary>
 public static class PlanFiles
@@ -43,7 +43,7 @@ public static class PlanFiles
 
     private static string N(double v) => Canvas.N(v);
 
-    public static string Svg(PlanSheetPage sheet)
+    public static string Svg(PlanDrawingPage sheet)
     {
         var b = new StringBuilder();
         b.Append(
@@ -81,7 +81,7 @@ public static class PlanFiles
             .Replace("\"", "&quot;", StringComparison.Ordinal);
 
     /// <param name="most">Px of the longer side; drawn at twice its units where that fits.</param>
-    public static byte[] Png(PlanSheetPage sheet, int most = 6000)
+    public static byte[] Png(PlanDrawingPage sheet, int most = 6000)
     {
         var scale = (float)Math.Min(2, most / Math.Max(sheet.Width, sheet.Height));
         using var surface = SKSurface.Create(
@@ -144,7 +144,7 @@ public static class PlanFiles
     }
 
     /// <summary>Vectors and real text, each sheet scaled onto an A4 page: upright or on its side, whichever it fits better.</summary>
-    public static byte[] Pdf(IReadOnlyList<PlanSheetPage> sheets, string title)
+    public static byte[] Pdf(IReadOnlyList<PlanDrawingPage> sheets, string title)
     {
         var pages = sheets
             .Select(sheet =>

@@ -11,7 +11,7 @@ public sealed record MapSection(Section Section, string Label, double Y, double 
 
 /// <param name="Number">Place among the pages, from 1.</param>
 /// <param name="Missing">How many of its sections wait for a fact.</param>
-public sealed record MapSheet(
+public sealed record MapDrawing(
     Page Page,
     int Number,
     string Name,
@@ -32,7 +32,7 @@ public sealed record MapLink(string From, string Section, string To, bool Main, 
 /// wireframes to one scale of their expected heights; lines lead from sections to the pages they link to.
 /// </summary>
 public sealed record SiteMap(
-    ImmutableArray<MapSheet> Sheets,
+    ImmutableArray<MapDrawing> Sheets,
     ImmutableArray<MapLink> Links,
     ImmutableArray<(string Label, double Y, double X1, double X2)> Rails,
     double Width,
@@ -81,7 +81,7 @@ public sealed record SiteMap(
                 site.Pages.Length <= 7
                     ? Math.Max(3, site.Pages.Length)
                     : Math.Clamp((int)Math.Ceiling(Math.Sqrt(site.Pages.Length * 3.2)), 6, 12);
-        var sheets = ImmutableArray.CreateBuilder<MapSheet>();
+        var sheets = ImmutableArray.CreateBuilder<MapDrawing>();
         var rails = ImmutableArray.CreateBuilder<(string, double, double, double)>();
         var y = Margin + 14.0;
         var numbers = site.Pages.Select((p, i) => (p.Id, i + 1)).ToDictionary(x => x.Id, x => x.Item2);
@@ -118,7 +118,7 @@ public sealed record SiteMap(
         return new SiteMap(all, LinksOf(site, all), rails.ToImmutable(), width, y + 8, k);
     }
 
-    private static MapSheet Sheet(
+    private static MapDrawing Sheet(
         SiteDocument site,
         Page page,
         int number,
@@ -151,7 +151,7 @@ public sealed record SiteMap(
             at += h + 3;
         }
         var name = text.Plain(page.Menu);
-        return new MapSheet(
+        return new MapDrawing(
             page,
             number,
             page.Language is { } l ? $"{l.Split('-')[0]}: {name}" : name,
@@ -169,7 +169,7 @@ public sealed record SiteMap(
         s.Content is TextContent or LegalContent && text.Plain(s.Content.Heading) is { Length: > 0 } h ? h : kind.Label;
 
     /// <summary>Where sections lead: the main action, services to their own pages, and links that somebody wrote.</summary>
-    private static ImmutableArray<MapLink> LinksOf(SiteDocument site, ImmutableArray<MapSheet> sheets)
+    private static ImmutableArray<MapLink> LinksOf(SiteDocument site, ImmutableArray<MapDrawing> sheets)
     {
         var links = ImmutableArray.CreateBuilder<MapLink>();
         var lane = 0;

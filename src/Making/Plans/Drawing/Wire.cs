@@ -39,14 +39,14 @@ public sealed record Wire(double Width, double Height, ImmutableArray<WireShape>
 }
 
 /// <summary>Builds a wireframe out of the few things that pages consist of.</summary>
-public sealed class WireSheet(double width, double height)
+public sealed class WireDrawing(double width, double height)
 {
     private readonly ImmutableArray<WireShape>.Builder _shapes = ImmutableArray.CreateBuilder<WireShape>();
 
     public double Width => width;
     public double Height => height;
 
-    public WireSheet Rect(WireTone tone, double x, double y, double w, double h)
+    public WireDrawing Rect(WireTone tone, double x, double y, double w, double h)
     {
         // What would run over the section is cut at its edge.
         double x2 = Math.Min(x + w, width),
@@ -57,7 +57,7 @@ public sealed class WireSheet(double width, double height)
         return this;
     }
 
-    public WireSheet Stroke(params (double X, double Y)[] points)
+    public WireDrawing Stroke(params (double X, double Y)[] points)
     {
         if (points.Any(p => p.Y <= height))
             _shapes.Add(
@@ -67,7 +67,7 @@ public sealed class WireSheet(double width, double height)
     }
 
     /// <summary>A picture: its area with hills in it.</summary>
-    public WireSheet Picture(double x, double y, double w, double h)
+    public WireDrawing Picture(double x, double y, double w, double h)
     {
         Rect(WireTone.Box, x, y, w, h);
         return w < 40 || h < 30
@@ -82,14 +82,14 @@ public sealed class WireSheet(double width, double height)
     }
 
     /// <summary>A heading of one or two bars.</summary>
-    public WireSheet Heading(double x, double y, double w, double size)
+    public WireDrawing Heading(double x, double y, double w, double size)
     {
         Rect(WireTone.Ink, x, y, w, size);
         return this;
     }
 
     /// <summary>Lines of text that fill a box; the last one is shorter.</summary>
-    public WireSheet Lines(double x, double y, double w, double h, double leading = 30)
+    public WireDrawing Lines(double x, double y, double w, double h, double leading = 30)
     {
         var count = Math.Max(1, (int)(h / leading));
         for (var i = 0; i < count; i++)
@@ -100,9 +100,9 @@ public sealed class WireSheet(double width, double height)
         return this;
     }
 
-    public WireSheet Button(double x, double y, double w = 180, double h = 48) => Rect(WireTone.Action, x, y, w, h);
+    public WireDrawing Button(double x, double y, double w = 180, double h = 48) => Rect(WireTone.Action, x, y, w, h);
 
-    public WireSheet Frame(double x, double y, double w, double h) => Stroke((x, y), (x + w, y), (x + w, y + h), (x, y + h), (x, y));
+    public WireDrawing Frame(double x, double y, double w, double h) => Stroke((x, y), (x + w, y), (x + w, y + h), (x, y + h), (x, y));
 
     public Wire Done() => new(width, height, _shapes.ToImmutable());
 }

@@ -8,7 +8,7 @@ public static class Wires
     /// <param name="w">Width of the page in px; <paramref name="h"/>: height it is expected to take.</param>
     public static Wire Of(string kind, string variant, int items, double w, double h)
     {
-        var s = new WireSheet(w, h);
+        var s = new WireDrawing(w, h);
         double gut = Math.Clamp(w * .04, 16, 40),
             x = Math.Max(gut, (w - 1150) / 2),
             wide = w - 2 * x,
@@ -173,9 +173,9 @@ public static class Wires
         return s.Done();
     }
 
-    private static void Head(WireSheet s, double x, double y, double wide) => s.Heading(x, y, Math.Min(wide * .7, 380), 30);
+    private static void Head(WireDrawing s, double x, double y, double wide) => s.Heading(x, y, Math.Min(wide * .7, 380), 30);
 
-    private static void Opening(WireSheet s, string variant, bool narrow, double x, double wide, double h)
+    private static void Opening(WireDrawing s, string variant, bool narrow, double x, double wide, double h)
     {
         void Text(double tx, double ty, double tw)
         {
@@ -226,7 +226,7 @@ public static class Wires
         }
     }
 
-    private static void Services(WireSheet s, string variant, bool narrow, double x, double y, double wide, double h, int n)
+    private static void Services(WireDrawing s, string variant, bool narrow, double x, double y, double wide, double h, int n)
     {
         Head(s, x, y, wide);
         switch (variant)
@@ -261,7 +261,7 @@ public static class Wires
         }
     }
 
-    private static void Split(WireSheet s, bool picture, bool first, bool narrow, double x, double y, double wide, double h)
+    private static void Split(WireDrawing s, bool picture, bool first, bool narrow, double x, double y, double wide, double h)
     {
         if (narrow || !picture)
         {
@@ -274,7 +274,7 @@ public static class Wires
             .Lines(first ? x + wide * .48 : x, y + 56, wide * .5, h - 66);
     }
 
-    private static void Grid(WireSheet s, double x, double y, double wide, double h, int n, int cols, bool pictures, bool box)
+    private static void Grid(WireDrawing s, double x, double y, double wide, double h, int n, int cols, bool pictures, bool box)
     {
         var rows = (int)Math.Ceiling(n / (double)cols);
         double gap = 22,
@@ -295,7 +295,7 @@ public static class Wires
         }
     }
 
-    private static void Gallery(WireSheet s, double x, double y, double wide, double h, int cols)
+    private static void Gallery(WireDrawing s, double x, double y, double wide, double h, int cols)
     {
         double gap = 14,
             cw = (wide - gap * (cols - 1)) / cols,
@@ -304,7 +304,7 @@ public static class Wires
             s.Picture(x + i % cols * (cw + gap), y + i / cols * (rh + gap), cw, rh);
     }
 
-    private static void Quotes(WireSheet s, bool narrow, double x, double y, double wide, double h, int n)
+    private static void Quotes(WireDrawing s, bool narrow, double x, double y, double wide, double h, int n)
     {
         var cols = narrow ? 1 : n;
         double cw = wide / cols,
@@ -317,7 +317,7 @@ public static class Wires
         }
     }
 
-    private static void Rows(WireSheet s, double x, double y, double wide, double h, int n, double value, double least)
+    private static void Rows(WireDrawing s, double x, double y, double wide, double h, int n, double value, double least)
     {
         var each = h / n;
         for (var i = 0; i < n; i++)
@@ -334,13 +334,13 @@ public static class Wires
         }
     }
 
-    private static void Map(WireSheet s, double x, double y, double w, double h) =>
+    private static void Map(WireDrawing s, double x, double y, double w, double h) =>
         s.Rect(WireTone.Box, x, y, w, h)
             .Stroke((x, y + h * .3), (x + w * .4, y + h * .42), (x + w, y + h * .2))
             .Stroke((x + w * .3, y), (x + w * .36, y + h))
             .Rect(WireTone.Ink, x + w * .52, y + h * .44, 16, 16);
 
-    private static void Form(WireSheet s, bool narrow, double x, double y, double wide, double h, int fields)
+    private static void Form(WireDrawing s, bool narrow, double x, double y, double wide, double h, int fields)
     {
         double fx = narrow ? x : x + wide * .42,
             fw = narrow ? wide : wide * .58,

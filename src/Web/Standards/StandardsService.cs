@@ -1,0 +1,123 @@
+using System.Collections.Immutable;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
+using Plurimax.Data.Standards;
+using Plurimax.Facts;
+using Plurimax.Making.Settings;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
+
+namespace Plurimax.Web.Standards;
+
+/// <param name="Followers">Sites it reaches, through their clients included.</param>
+public sealed record StandardRow(Guid Id, string Name, string About, bool Retired, int Followers, int InHand, int Version);
+
+public sealed record StandardName(Guid Id, string Name, bool Retired);
+
+/// <summary>What several pages ask about shared layers.</summary>
+public sealed class StandardsService(PlurimaxDb db, TradeCatalogue trades)
+{
+    public Task<List<StandardName>> NamesAsync() =>
+        db.Standards.AsNoTracking().OrderBy(s => s.Name).Select(s => new StandardName(s.Id, s.Name, s.RetiredAt != null)).ToListAsync();
+
+    public async Task<List<StandardRow>> ListAsync()
+    {
+        var standards = await db.Standards.AsNoTracking().OrderBy(s => s.RetiredAt != null).ThenBy(s => s.Name).ToListAsync();
+        var follows = await db
+            .Follows.AsNoTracking()
+            .Select(f => new
+            {
+                f.StandardId,
+                f.Layer,
+                f.Scope,
+            })
+            .ToListAsync();
+        var clients = follows.Where(f => f.Layer == SettingLayer.Client).Select(f => Guid.Parse(f.Scope)).Distinct().ToList();
+        var sites =
+            clients.Count == 0
+                ? []
+                : await db
+                    .Sites.Where(s => !s.IsSample && clients.Contains(s.ClientId))
+                    .Select(s => new { s.Id, s.ClientId })
+                    .ToListAsync();
+        var byClient = sites.ToLookup(s => s.ClientId.ToString(), s => s.Id.ToString());
+        var inHand = await db
+            .SettingDrafts.Where(d => d.Layer == SettingLayer.Standard)
+            .GroupBy(d => d.Scope)
+            .Select(g => new { g.Key, Count = g.Count() })
+            .ToDictionaryAsync(g => g.Key, g => g.Count);
+        var versions = await db
+            .StandardVersions.Where(v => v.Layer == SettingLayer.Standard)
+            .GroupBy(v => v.Scope)
+            .Select(g => new { g.Key, Last = g.Max(v => v.Number) })
+            .ToDictionaryAsync(g => g.Key, g => g.Last);
+        return
+        [
+            .. standards.Select(s =>
+            {
+                var reached = follows
+                    .Where(f => f.StandardId == s.Id)
+                    .SelectMany(f => f.Layer == SettingLayer.Site ? [f.Scope] : byClient[f.Scope])
+                    .Distinct()
+                    .Count();
+                return new StandardRow(
+                    s.Id,
+                    s.Name,
+                    s.About,
+                    s.RetiredAt is not null,
+                    reached,
+                    inHand.GetValueOrDefault(s.Id.ToString()),
+                    versions.GetValueOrDefault(s.Id.ToString())
+                );
+            }),
+        ];
+    }
+
+    /// <summary>What a shared place is called; null where there is none.</summary>
+    public async Task<string?> NameAsync(SharedScope at)
+    {
+        if (at.Layer == SettingLayer.Agency)
+            return "the agency";
+        if (at.Layer == SettingLayer.Trade)
+            return trades.Find(at.Scope) is { } t ? $"trade {t.Names.Title.ToLowerInvariant()}" : null;
+        if (!Guid.TryParse(at.Scope, out var id))
+            return null;
+        return await db.Standards.AsNoTracking().Where(s => s.Id == id).Select(s => s.Name).FirstOrDefaultAsync()
+            ?? await db.SavedSections.AsNoTracking().Where(s => s.Id == id).Select(s => "passage “" + s.Name + "”").FirstOrDefaultAsync();
+    }
+
+    /// <summary>Where a value was set, as an address to follow.</summary>
+    public static string PlaceOf(SettingsSource source, string key, Guid? site, Guid? client) =>
+        source.Layer switch
+        {
+            SettingLayer.Agency => $"/standards?at=agency&edit={key}#s-{key}",
+            SettingLayer.Trade => $"/standards?at=trade-{source.Scope}&edit={key}#s-{key}",
+            SettingLayer.Standard => $"/standards?at={source.Scope}&edit={key}#s-{key}",
+            SettingLayer.Client => $"/clients/{client ?? Guid.Parse(source.Scope)}/settings?edit={key}#s-{key}",
+            SettingLayer.Site or SettingLayer.Page =>
+                $"/sites/{site ?? Guid.Parse(source.Scope.Split('/')[0])}/settings?edit={key}#s-{key}",
+            _ => $"/standards?q={key}#s-{key}",
+        };
+
+    /// <summary>A value as it is shown in a cell: facts by their names, never in brackets.</summary>
+    public static string Shown(string value, int most = 42) =>
+        value.Length == 0 ? "empty" : Letters.Cut(Plain(value).ReplaceLineEndings(" "), most);
+
+    private static string Plain(string value) =>
+        !value.Contains('{')
+            ? value
+            : string.Concat(
+                FactChip
+                    .Split(value)
+                    .Select(p =>
+                        !p.Placeholder ? p.Text
+                        : FactChip.Of(p.Text) is { } chip ? chip.Own ?? (chip.Fact is null ? "" : $"‹{chip.Name}›")
+                        : ""
+                    )
+            );
+
+    /// <summary>How a text reads on a site: with its facts, empty lines gone.</summary>
+    public static string Reads(string value, Site site, SettingsStack stack, BusinessKind kind) =>
+        SiteTexts.Of(site.Facts, stack.All(), SiteWords.For("en"), kind).Letter(value).Trim();
+}

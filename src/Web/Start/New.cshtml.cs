@@ -1,0 +1,433 @@
+using System.Collections.Immutable;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.EntityFrameworkCore;
+using Plurimax.Data;
+using Plurimax.Data.Sites;
+using Plurimax.Facts;
+using Plurimax.Making.Composing;
+using Plurimax.Making.Templates;
+using Plurimax.Sites;
+using Plurimax.Text;
+using Plurimax.Trades;
+using Plurimax.Web.Briefing;
+using Plurimax.Web.Shared;
+using Plurimax.Web.Trades;
+
+namespace Plurimax.Web.Start;
+
+/// <summary>Every way to start a site ends here, in one sheet to check before anything is built.</summary>
+[
+    RequestSizeLimit(Uploads.LargestRequest),
+    RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest, ValueLengthLimit = 4 * 1024 * 1024)
+]
+public sealed class NewModel(
+    TradeCatalogue trades,
+    TimeProvider clock,
+    SiteCreation creation,
+    SiteWriter writer,
+    SiteReader reader,
+    StartService startService,
+    TemplateService templates,
+    PlurimaxDb db,
+    UserManager<AppUser> users
+) : PageModel
+{
+    /// <summary>Facts that the sheet always shows, known or not.</summary>
+    public static readonly ImmutableArray<string> Core =
+    [
+        "business.name",
+        "place",
+        "phone",
+        "email",
+        "services",
+        "hours",
+        "prices",
+        "owner.name",
+    ];
+
+    private readonly Dictionary<string, string> _problems = [];
+    private Dictionary<string, string> _typed = [];
+
+    [BindProperty(SupportsGet = true)]
+    public Guid? Id { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public string Words { get; set; } = "";
+
+    [BindProperty(SupportsGet = true)]
+    public string? TradeId { get; set; }
+
+    /// <summary>The words that <see cref="TradeId"/> was chosen for. Once the words are others, the choice is no longer one.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? ChosenFor { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public MainAction? Action { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public Tone? Tone { get; set; }
+
+    /// <summary>Language of the site, as a tag; null takes that of the trade.</summary>
+    [BindProperty(SupportsGet = true)]
+    public string? Language { get; set; }
+
+    [BindProperty(SupportsGet = true)]
+    public PlanSize Size { get; set; } = PlanSize.Small;
+
+    public ImmutableArray<string> Languages(TradeTemplate trade) => trades.Languages(trade);
+
+    [BindProperty]
+    public string Text { get; set; } = "";
+
+    [BindProperty]
+    public Guid? Like { get; set; }
+
+    /// <summary>Name of a prospect or client that the site will be for.</summary>
+    [BindProperty]
+    public string Known { get; set; } = "";
+    public List<string> Books { get; private set; } = [];
+
+    /// <summary>A template of the agency to start from.</summary>
+    [BindProperty]
+    public string? Own { get; set; }
+    public IEnumerable<TradeTemplate> Agency => trades.Agency;
+
+    public HeldStart? Sheet { get; private set; }
+    public List<HeldStart> Held { get; private set; } = [];
+    public List<(Guid Id, string Name, string Trade)> Sites { get; private set; } = [];
+    public ImmutableArray<TradeMatch> Found { get; private set; } = [];
+    public TradeTemplate? Chosen { get; private set; }
+    public ImmutableArray<OldText> OldTexts { get; private set; } = [];
+    public int Count => trades.Cards.Count();
+    public bool Sure => Found.Length > 0 && Found[0].Score >= TradeSearch.Sure;
+
+    public string Problem(string field) => _problems.GetValueOrDefault(field, "");
+
+    public Actor Who => Actor.Of(User);
+
+    /// <summary>Better words, where those typed found no trade for certain.</summary>
+    public ImmutableArray<TradeSuggestion> Suggestions => Words.Length is > 0 and < 200 && !Sure ? TradeAdvice.Suggest(Words, trades) : [];
+
+    /// <summary>The template of a trade that was found; it is shown with more than its card holds.</summary>
+    public TradeTemplate Template(TradeCard card) => trades[card.Id];
+
+    public ImmutableArray<string> Differs(TradeTemplate nearest) => TradeAdvice.Differs(nearest, TradeLexicon.OfLabel(Words));
+
+    [BindProperty]
+    public string BeginName { get; set; } = "";
+
+    [BindProperty]
+    public string BeginServices { get; set; } = "";
+
+    [BindProperty]
+    public string BeginFrom { get; set; } = "";
+    public IEnumerable<TradeCard> All => trades.Cards.Where(t => t.Base is null).OrderBy(t => t.Names.Title);
+
+    /// <summary>Begins a template of the agency for a trade that has none.</summary>
+    public async Task<IActionResult> OnPostBeginAsync()
+    {
+        await LoadAsync();
+        var nearest = trades.Find(BeginFrom);
+        var begun = nearest is null
+            ? Result<string>.Fail("Choose the trade it begins from.")
+            : TradeAdvice.Begin(nearest, BeginName, BeginServices.Split('\n'));
+        if (begun.Ok)
+        {
+            var (family, faults, problem) = await templates.ImportAsync(begun.Value!, Who);
+            if (family is not null)
+            {
+                TempData["Said"] =
+                    $"The template {BeginName} is begun from {nearest!.Names.Title}. What still speaks of that trade is replaced here.";
+                return Redirect($"/trades/{family}");
+            }
+            begun = Result<string>.Fail(problem ?? $"{faults[0].Field}: {faults[0].Message}");
+        }
+        _problems["begin"] = begun.Problem!;
+        Search();
+        return Refused();
+    }
+
+    /// <param name="client">A prospect or client that the site will be for.</param>
+    public async Task<IActionResult> OnGetAsync(Guid? client = null)
+    {
+        if (client is { } known)
+            return await startService.ForAsync(known, Who) is { } held ? Redirect($"/new/{held.Id}") : NotFound();
+        await LoadAsync();
+        if (Id is not null && Sheet is null)
+            return NotFound();
+        Search();
+        return Page();
+    }
+
+    public async Task<IActionResult> OnGetTradesAsync()
+    {
+        ModelState.Clear();
+        if (Id is { } id)
+            Sheet = await startService.FindAsync(id, Who);
+        Search();
+        return Partial("_Found", this);
+    }
+
+    /// <summary>Reads what was typed or dropped into a check sheet.</summary>
+    public async Task<IActionResult> OnPostReadAsync(List<IFormFile> files)
+    {
+        await LoadAsync();
+        if (Text.Trim().Length == 0 && files.Count == 0 && Like is null && string.IsNullOrEmpty(Own) && Known.Trim().Length == 0)
+        {
+            _problems["text"] = "Type or paste something, or choose a file.";
+            return Refused();
+        }
+        if (Known.Trim() is { Length: > 0 } name)
+        {
+            if (await startService.KnownAsync(name) is not { } known)
+            {
+                _problems["known"] = $"Nobody called “{name}” is in the books. Leave it empty for somebody new.";
+                return Refused();
+            }
+            Sheet = await startService.ForAsync(known, Who);
+        }
+        var sheet = await startService.ReadAsync(Sheet, Text, await Uploads.ReadAsync(files), Like, Who, Own);
+        return Redirect($"/new/{sheet.Id}");
+    }
+
+    public async Task<IActionResult> OnPostLetGoAsync()
+    {
+        await LoadAsync();
+        if (Sheet is not null)
+        {
+            db.Remove(Sheet);
+            await db.SaveChangesAsync();
+        }
+        TempData["Said"] = "The sheet is gone; nothing was built from it.";
+        return Redirect("/new");
+    }
+
+    /// <summary>Makes the site from the sheet as it was posted.</summary>
+    public async Task<IActionResult> OnPostAsync()
+    {
+        await LoadAsync();
+        _typed = Request
+            .Form.Where(f => f.Key.StartsWith("f.", StringComparison.Ordinal))
+            .ToDictionary(f => f.Key[2..], f => f.Value.ToString());
+        Search();
+        var facts = Sheet?.Facts ?? FactSheet.Empty;
+        var now = clock.GetUtcNow();
+        foreach (var d in Rows().Where(d => _typed.Keys.Any(k => k == d.Id || k.StartsWith(d.Id + "/", StringComparison.Ordinal))))
+        {
+            var ticked = Request.Form[$"c.{d.Id}"] == "yes";
+            var had = facts[d.Id];
+            if (Unchanged(d, had))
+            {
+                if (had is not null)
+                    facts = facts.With(d.Id, had with { Confirmed = ticked });
+                continue;
+            }
+            object? raw =
+                d.Shape == FactShape.Address
+                    ? new[] { "street", "town", "postcode", "region", "country" }.ToDictionary(
+                        p => p,
+                        p => (object?)_typed.GetValueOrDefault($"{d.Id}/{p}")
+                    )
+                    : _typed.GetValueOrDefault(d.Id, "").Trim();
+            if (raw is "" || d.Shape == FactShape.Address && _typed.GetValueOrDefault("place/town", "").Trim().Length == 0)
+            {
+                facts = facts.Without(d.Id);
+                continue;
+            }
+            var value = FactReader.Read(d, raw, facts.Country);
+            if (value.Ok)
+                facts = facts.With(
+                    d.Id,
+                    new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who.Name, now)
+                );
+            else
+                _problems[d.Id] = value.Problem!;
+        }
+        if (Chosen is null)
+            _problems["trade"] =
+                Words.Trim().Length == 0 ? "Name the trade." : "Choose one of the trades on the right, or name the work in other words.";
+        else if (!Sure && TradeId is null)
+            _problems["trade"] = "No trade fits exactly. Choose one of the nearest on the right.";
+        if (facts.Name.Length == 0)
+            _problems.TryAdd("business.name", "Give the name as it stands over the door.");
+        if (facts.Town.Length == 0)
+            _problems.TryAdd("place", "Give the town.");
+        if (_problems.Count > 0)
+            return Refused();
+        // Name and town are what the site is made of, whoever said them.
+        foreach (var id in new[] { "business.name", "place" })
+            facts = facts.With(id, facts[id]! with { Confirmed = true });
+        var user = await users.GetUserAsync(User);
+        var like = Sheet?.LikeSiteId is { } model ? await LikeAsync(model) : null;
+        var wishes = new Wishes(
+            Action is { } a && Chosen!.Aims.Contains(a) && a != Chosen.Aims[0] ? a : like?.Action,
+            Tone is { } t && Chosen!.Tones.Contains(t) ? t : null,
+            like?.Look,
+            Size: Enum.IsDefined(Size) ? Size : PlanSize.Small
+        );
+        if (Language is { Length: > 0 } spoken && trades.InLanguage(Chosen!, spoken) is { } own)
+            Chosen = own;
+        var site =
+            Sheet?.ClientId is { } known && await db.Clients.FirstOrDefaultAsync(c => c.Id == known) is { } client
+                ? await startService.CreateForAsync(client, Chosen!, facts, wishes, Who, user?.Id, null)
+                : await creation.CreateAsync(Chosen!, facts, wishes, Who, user?.Id);
+        // What was ticked by hand is brought over even where no place is named for it.
+        var brought = OldTexts
+            .Where((_, i) => Brings(i))
+            .Select(t => t.Place == OldTextPlace.LeftOut ? t with { Place = OldTextPlace.OwnPage } : t)
+            .ToList();
+        if (brought.Count > 0)
+            await writer.EditAsync(
+                site.Id,
+                1,
+                new BringOver(Plurimax.Making.Composing.OldTexts.BringOver(await reader.DocumentAsync(site), brought), brought.Count),
+                Who
+            );
+        if (Sheet is not null)
+            await startService.MadeAsync(Sheet, site);
+        TempData["Said"] = $"{facts.Name}: a whole site stands on the Bench.";
+        return Redirect($"/sites/{site.Id}/bench");
+    }
+
+    private async Task<(MainAction Action, string Look)?> LikeAsync(Guid id)
+    {
+        if (await reader.FindAsync(id) is not { } site || site.TradeId != Chosen!.Id)
+            return null;
+        var document = await reader.DocumentAsync(site);
+        return (document.Action, document.Look.Id);
+    }
+
+    /// <summary>Rows of the check sheet: what every site asks for, then whatever else was found.</summary>
+    public IEnumerable<FactDefinition> Rows() =>
+        Core.Concat(Sheet?.Facts.Entries.Keys.Where(k => !Core.Contains(k)) ?? [])
+            .Select(id => FactCatalogue.Common.FirstOrDefault(d => d.Id == id))
+            .OfType<FactDefinition>();
+
+    public FactEntry? Entry(FactDefinition d) => Sheet?.Facts[d.Id];
+
+    /// <summary>What to show in a box: what was typed if the sheet was refused, else what was read.</summary>
+    public string Typed(FactDefinition d, string? part = null)
+    {
+        if (_typed.TryGetValue(part is null ? d.Id : $"{d.Id}/{part}", out var typed))
+            return typed;
+        return Raw(Entry(d), part);
+    }
+
+    private static string Raw(FactEntry? entry, string? part) =>
+        entry?.Value switch
+        {
+            null => part == "country" ? "GB" : "",
+            AddressValue a => part switch
+            {
+                "street" => a.Street,
+                "town" => a.Town,
+                "postcode" => a.Postcode,
+                "region" => a.Region,
+                _ => a.Country,
+            } ?? "",
+            ListValue l => string.Join("\n", l.Items),
+            { } v => v.Raw(),
+        };
+
+    private bool Unchanged(FactDefinition d, FactEntry? had) =>
+        had is not null
+        && (
+            d.Shape == FactShape.Address
+                ? new[] { "street", "town", "postcode", "region", "country" }.All(p =>
+                    Same(_typed.GetValueOrDefault($"{d.Id}/{p}", ""), Raw(had, p))
+                )
+                : Same(_typed.GetValueOrDefault(d.Id, ""), Raw(had, null))
+        );
+
+    private static bool Same(string a, string b) => a.ReplaceLineEndings("\n").Trim() == b.ReplaceLineEndings("\n").Trim();
+
+    private PageResult Refused()
+    {
+        Response.StatusCode = 422;
+        return Page();
+    }
+
+    /// <summary>Whether a text of the old site is ticked: as posted, else where there is a place for it.</summary>
+    public bool Brings(int index) =>
+        Request.HasFormContentType && Request.Form.ContainsKey("oldSeen")
+            ? Request.Form["old"].Contains(index.ToString(System.Globalization.CultureInfo.InvariantCulture))
+            : OldTexts[index].Place != OldTextPlace.LeftOut;
+
+    public static string Say(OldTextPlace place) =>
+        place switch
+        {
+            OldTextPlace.Intro => "to the home page",
+            OldTextPlace.About => "to the about page",
+            OldTextPlace.Services => "to the services page",
+            OldTextPlace.Questions => "to the questions",
+            OldTextPlace.OwnPage => "on a page of its own",
+            _ => "contact or legal: the new site has its own",
+        };
+
+    private async Task LoadAsync()
+    {
+        if (Id is { } id)
+            Sheet = await startService.FindAsync(id, Who);
+        if (Sheet is { Material.Pages.Length: > 0 })
+            OldTexts = Plurimax.Making.Composing.OldTexts.Of(Sheet.Material);
+        Held = await startService.HeldAsync(Who);
+        Sites = (
+            await db
+                .Sites.AsNoTracking()
+                .Where(s => !s.IsSample)
+                .OrderBy(s => s.Client.Name)
+                .Select(s => new
+                {
+                    s.Id,
+                    s.Client.Name,
+                    s.TradeId,
+                })
+                .Take(300)
+                .ToListAsync()
+        ).ConvertAll(s => (s.Id, s.Name, s.TradeId));
+        Books = await db
+            .Clients.AsNoTracking()
+            .Where(c => c.Standing != Standing.LetGo && c.Standing != Standing.Former)
+            .OrderByDescending(c => c.NextContact != null)
+            .ThenByDescending(c => c.CreatedAt)
+            .Select(c => c.Name)
+            .Take(200)
+            .ToListAsync();
+        if (Sheet is not null && Text.Length == 0)
+            Text = Sheet.Words;
+    }
+
+    private void Search()
+    {
+        if (ChosenFor is { } said && said != Words)
+            TradeId = null;
+        var chosen = TradeId ?? Sheet?.TradeId;
+        if (Words.Length == 0 && Sheet is not null)
+            Words =
+                chosen is not null ? trades.Find(chosen)?.Names.Title ?? TradeLexicon.Find(chosen)?.Names[0] ?? ""
+                : Sheet.Words.Length is > 0 and < 60 ? Sheet.Words
+                : "";
+        Found = Words.Length is > 0 and < 200 ? trades.Search(Words, 3) : [];
+        // A trade that is known but has no template yet: those that work the same way are nearest.
+        if (!Sure && TradeLexicon.OfLabel(Words) is { } known)
+            Found =
+            [
+                .. Found
+                    .Where(f => f.Trade.Kind == known.Kind)
+                    .Concat(
+                        trades
+                            .Cards.Where(t => t.Base is null && t.Kind == known.Kind && Found.All(f => f.Trade.Id != t.Id))
+                            .Select(t => new TradeMatch(t, .35, Labels.KindOf(t.Kind)))
+                    )
+                    .Take(3),
+            ];
+        var first = chosen is not null && Found.Any(f => f.Trade.Id == chosen) ? chosen : Found.FirstOrDefault()?.Trade.Id;
+        Chosen = first is null ? null : trades.Find(first);
+        TradeId =
+            chosen is not null && chosen == Chosen?.Id ? chosen
+            : Sure ? Chosen?.Id
+            : null;
+    }
+}
