@@ -17,6 +17,7 @@ using Plurimax.Web.Clients;
 using Plurimax.Web.Demo;
 using Plurimax.Web.Hosting;
 using Plurimax.Web.Launching;
+using Plurimax.Web.Line;
 using Plurimax.Web.Mail;
 using Plurimax.Web.Plans;
 using Plurimax.Web.Proofs;
@@ -74,9 +75,12 @@ public static class Composition
     private static void AddSites(this IServiceCollection services)
     {
         services.AddScoped<SiteReader>();
+        services.AddScoped<SiteList>();
+        services.AddScoped<LineReader>();
         services.AddScoped<SiteRevisions>();
         services.AddScoped<SiteWriter>();
         services.AddScoped<SiteStations>();
+        services.AddScoped<SiteTicks>();
         services.AddScoped<SiteCreation>();
         services.AddScoped<SiteStatus>();
         services.AddScoped<TakeStore>();
@@ -101,14 +105,20 @@ public static class Composition
     {
         services.AddScoped<ClientFacts>();
         services.AddScoped<ClientLetters>();
+        services.AddScoped<PrivateLinks>();
+        services.AddScoped<CareReader>();
+        services.AddScoped<EnquiryInbox>();
+        services.AddScoped<DomainService>();
         services.AddScoped<ClientService>();
         services.AddScoped<ErasureService>();
         services.AddScoped<ClientFileService>();
+        services.AddScoped<ReadInService>();
         services.AddScoped<StartService>();
         services.AddScoped<IntakeService>();
         services.AddScoped<BriefService>();
         services.AddScoped<PlanService>();
         services.AddScoped<LookService>();
+        services.AddScoped<LookUses>();
         services.AddScoped<ProofService>();
         services.AddScoped<ProspectList>();
         services.AddScoped<ProspectService>();
@@ -124,6 +134,13 @@ public static class Composition
         services.AddScoped<SettingsReader>();
         services.AddScoped<StandardStore>();
         services.AddScoped<StandardsService>();
+        services.AddScoped<StandardsOverview>();
+        services.AddScoped<StandardReader>();
+        services.AddScoped<SettingsMatrix>();
+        services.AddScoped<SettingsLog>();
+        services.AddScoped<ExceptionReader>();
+        services.AddScoped<PassageReader>();
+        services.AddScoped<ImpactSamples>();
         services.AddScoped<OwnSettings>();
         services.AddScoped<RollOutService>();
         services.AddSingleton<RollOutSignal>();
@@ -161,6 +178,7 @@ public static class Composition
             return new SmtpMailer(smtp ?? "127.0.0.1", port, config["Smtp:From"] ?? "post@tidewrack.example");
         });
         services.AddSingleton<OutboxSignal>();
+        services.AddScoped<OutboxReader>();
         services.AddHostedService<OutboxSender>();
     }
 

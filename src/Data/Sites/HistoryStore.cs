@@ -19,6 +19,10 @@ public sealed class HistoryStore(PlurimaxDb db, SiteWriter writer)
     public const int PerPage = 60;
     public const int LongestName = 60;
 
+    /// <summary>Whether something was undone that can be done again.</summary>
+    public Task<bool> CanRedoAsync(Site site, CancellationToken cancel = default) =>
+        db.Revisions.AnyAsync(r => r.SiteId == site.Id && r.Parent == site.Head, cancel);
+
     /// <summary>Versions, the newest first.</summary>
     /// <param name="before">Only older ones than this; null begins with the newest.</param>
     /// <param name="named">Only those with a name, a release or a proof.</param>

@@ -431,6 +431,43 @@ public sealed partial class StandardStore(PlurimaxDb db, TimeProvider clock)
         return (standard, null);
     }
 
+    /// <summary>A standard with what a site has; the site follows it and gives its own values back, which are the same.</summary>
+    public async Task<(Standard? Standard, string? Problem)> MakeOfAsync(
+        Guid site,
+        string? name,
+        string? about,
+        IReadOnlyDictionary<string, string> values,
+        Actor who,
+        CancellationToken cancel = default
+    )
+    {
+        var scope = site.ToString();
+        await using var transaction = await db.JoinTransactionAsync(cancel);
+        var (made, problem) = await CreateAsync(name, about, values, who, cancel);
+        if (made is null)
+            return (null, problem);
+        await FollowAsync(SettingLayer.Site, scope, made.Id, who, cancel);
+        var own = await db.Settings.Where(s => s.Layer == SettingLayer.Site && s.Scope == scope).Select(s => s.Key).ToListAsync(cancel);
+        foreach (var key in own.Where(values.ContainsKey))
+            await SetAsync(SettingLayer.Site, scope, key, null, who, $"It is in {made.Name} now", cancel: cancel);
+        await transaction.CommitAsync(cancel);
+        return (made, null);
+    }
+
+    /// <summary>Another name and purpose; what is wrong with the name is told by <see cref="NameFaultAsync"/>.</summary>
+    public Task NameAsync(Standard standard, string? name, string? about, CancellationToken cancel = default)
+    {
+        (standard.Name, standard.About) = (FactReader.Clean(name), FactReader.Clean(about));
+        return db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Retired, or in use again.</summary>
+    public Task RetireAsync(Standard standard, CancellationToken cancel = default)
+    {
+        standard.RetiredAt = standard.RetiredAt is null ? Now : null;
+        return db.SaveChangesAsync(cancel);
+    }
+
     public async Task<string?> NameFaultAsync(string? name, Guid? own, CancellationToken cancel = default)
     {
         var words = FactReader.Clean(name);

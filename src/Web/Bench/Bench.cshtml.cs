@@ -31,7 +31,6 @@ public sealed class BenchModel(
     PhotoService photos,
     TakeStore takes,
     HistoryStore history,
-    PlurimaxDb db,
     SiteWriter writer
 ) : SitePageModel(reader, status, addresses)
 {
@@ -88,7 +87,7 @@ public sealed class BenchModel(
         (CanUndo, SavedAt, SavedBy) = (Head.Parent is not null, Head.At, Head.Who.Name);
         Nearest = await copies.NearestAsync(Site.Id);
         Stands = await history.StandingAsync(Site);
-        CanRedo = await db.Revisions.AnyAsync(r => r.SiteId == Site.Id && r.Parent == Site.Head);
+        CanRedo = await history.CanRedoAsync(Site);
         SheetUrl =
             sheets.Url(new SheetView(Site.Id), InHandPage.Hidden ? "index.html" : InHandPage.File)
             + (InHand is null ? "" : "#" + Links.AnchorOf(InHand));

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Sites;
@@ -13,7 +12,7 @@ public sealed class BenchCopyModel(
     SiteStatus status,
     SiteAddresses addresses,
     SectionStore sectionStore,
-    PlurimaxDb db,
+    SiteList sites,
     SiteWriter writer
 ) : SitePageModel(reader, status, addresses)
 {
@@ -24,7 +23,7 @@ public sealed class BenchCopyModel(
     public Plurimax.Sites.Page Leaf { get; private set; } = null!;
     public string Label => SectionKinds.Of(Section.Content).Label;
     public string Find { get; private set; } = "";
-    public List<(Guid Id, string Name, string Trade)> Others { get; private set; } = [];
+    public List<NamedSite> Others { get; private set; } = [];
 
     /// <summary>The other site that was chosen, with its pages.</summary>
     public (Guid Id, string Name, SiteDocument Document)? Other { get; private set; }
@@ -41,21 +40,7 @@ public sealed class BenchCopyModel(
         if (Document.FindSection(section ?? "") is not { } found)
             return Redirect($"/sites/{Site.Id}/bench");
         (Section, Leaf, Find) = (found.Section, found.Page, find?.Trim() ?? "");
-        var pattern = $"%{Find.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_")}%";
-        // Without a name: those of the same trade, the newest first; a section fits them best.
-        var rows = await db
-            .Sites.AsNoTracking()
-            .Where(s => s.Id != Site.Id && (Find.Length == 0 ? s.TradeId == Site.TradeId : EF.Functions.ILike(s.Client.Name, pattern)))
-            .OrderByDescending(s => s.Number)
-            .Take(MostSites)
-            .Select(s => new
-            {
-                s.Id,
-                s.Client.Name,
-                s.TradeId,
-            })
-            .ToListAsync();
-        Others = [.. rows.Select(r => (r.Id, r.Name, r.TradeId))];
+        Others = await sites.OthersAsync(Site, Find, MostSites);
         if (other is { } id && await Reader.FindAsync(id) is { } chosen)
             Other = (id, chosen.Client.Name, await Reader.DocumentAsync(chosen));
         return Page();

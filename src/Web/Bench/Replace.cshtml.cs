@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
@@ -10,7 +9,7 @@ using Plurimax.Sites;
 namespace Plurimax.Web.Bench;
 
 /// <summary>Words for other words, on one page, one site or all sites of the agency; every place is shown before it changes.</summary>
-public sealed class ReplaceModel(WordSearch search, PlurimaxDb db) : PageModel
+public sealed class ReplaceModel(WordSearch search, SiteReader sites) : PageModel
 {
     public const int LongestWords = 200;
 
@@ -37,20 +36,10 @@ public sealed class ReplaceModel(WordSearch search, PlurimaxDb db) : PageModel
     {
         if (Site is { } id)
         {
-            if (
-                await db
-                    .Sites.AsNoTracking()
-                    .Where(s => s.Id == id)
-                    .Select(s => new
-                    {
-                        s.Client.Name,
-                        Document = db.Revisions.Where(r => r.SiteId == s.Id && r.Number == s.Head).Select(r => r.Document).First(),
-                    })
-                    .FirstOrDefaultAsync()
-                is not { } site
-            )
+            if (await sites.FindAsync(id) is not { } site)
                 return NotFound();
-            (SiteName, Leaves) = (site.Name, [.. site.Document.Pages.Select(p => (p.Id, p.Menu.Text))]);
+            var document = await sites.DocumentAsync(site);
+            (SiteName, Leaves) = (site.Client.Name, [.. document.Pages.Select(p => (p.Id, p.Menu.Text))]);
         }
         if (From.Length == 0)
             return Page();

@@ -4,12 +4,13 @@ using Microsoft.AspNetCore.RateLimiting;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Briefing;
 
 /// <summary>A brief behind its private link, to be agreed by name.</summary>
 [EnableRateLimiting("client")]
-public sealed class AgreeModel(BriefService briefService, ClientLetters letters) : PageModel
+public sealed class AgreeModel(BriefService briefService, PrivateLinks links, ClientLetters letters) : PageModel
 {
     public string Agency { get; private set; } = "";
     public SentBrief? Brief { get; private set; }
@@ -25,7 +26,7 @@ public sealed class AgreeModel(BriefService briefService, ClientLetters letters)
     {
         if (!await LoadAsync(token))
             return Gone();
-        await briefService.OpenedAsync(Brief!);
+        await links.OpenedAsync(Brief!);
         return Page();
     }
 
@@ -69,7 +70,7 @@ public sealed class AgreeModel(BriefService briefService, ClientLetters letters)
     {
         Response.Headers.CacheControl = "no-store";
         Agency = await letters.AgencyAsync();
-        Brief = await briefService.FindAsync(token);
+        Brief = await links.FindAsync<SentBrief>(token);
         return !Ended;
     }
 }

@@ -2,12 +2,11 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.RateLimiting;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
-using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Trades;
+using Plurimax.Web.Shared;
 using Plurimax.Work.Briefing;
 
 namespace Plurimax.Web.Briefing;
@@ -21,9 +20,8 @@ namespace Plurimax.Web.Briefing;
 public sealed class AnswersModel(
     IntakeService intakeService,
     ClientFileService fileService,
-    PlurimaxDb db,
+    PrivateLinks links,
     TradeCatalogue trades,
-    IBlobStore blobs,
     ClientLetters letters
 ) : PageModel
 {
@@ -60,11 +58,7 @@ public sealed class AnswersModel(
     {
         if (!await LoadAsync(token))
             return Gone();
-        if (Intake!.OpenedAt is null)
-        {
-            Intake.OpenedAt = TimeProvider.System.GetUtcNow();
-            await db.SaveChangesAsync();
-        }
+        await links.OpenedAsync(Intake!);
         return Page();
     }
 
@@ -109,7 +103,7 @@ public sealed class AnswersModel(
     {
         if (!await LoadAsync(token))
             return Gone();
-        await db.ClientFiles.Where(f => f.Id == file && f.IntakeId == Intake!.Id).ExecuteDeleteAsync();
+        await fileService.TakeBackAsync(Intake!, file);
         return Redirect($"/answers/{token}#files");
     }
 
@@ -126,10 +120,10 @@ public sealed class AnswersModel(
     {
         if (!await LoadAsync(token))
             return Gone();
-        if (Files.FirstOrDefault(f => f.Id == file) is not { } found || blobs.Get(found.Hash) is not { } bytes)
+        if (Files.TrueForAll(f => f.Id != file) || await fileService.BytesAsync(Intake!.Site.ClientId, file) is not { } found)
             return NotFound();
         Response.Headers.ContentSecurityPolicy = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
-        return File(bytes, found.Type);
+        return File(found.Bytes, found.Type);
     }
 
     private PageResult Gone()
@@ -143,16 +137,12 @@ public sealed class AnswersModel(
         Response.Headers.CacheControl = "no-store";
         Agency = await letters.AgencyAsync();
         Token = token;
-        Intake = await intakeService.FindAsync(token);
+        Intake = await links.FindAsync<Intake>(token);
         if (Ended)
             return false;
         var catalogue = TradeFacts.Of(trades[Intake!.Site.TradeId]);
         Questions = [.. Intake.Questions.Select(id => catalogue.FirstOrDefault(d => d.Id == id)).OfType<FactDefinition>()];
-        Files = await db
-            .ClientFiles.AsNoTracking()
-            .Where(f => f.ClientId == Intake.Site.ClientId && f.IntakeId == Intake.Id)
-            .OrderBy(f => f.At)
-            .ToListAsync();
+        Files = await fileService.OfAsync(Intake);
         return true;
     }
 }

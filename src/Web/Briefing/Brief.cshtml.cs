@@ -1,13 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
-using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
-using Plurimax.Reading;
 using Plurimax.Reading.Deciding;
-using Plurimax.Reading.Files;
+using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Shared;
 
@@ -27,13 +24,15 @@ public sealed class BriefModel(
     SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
-    PlurimaxDb db,
     IntakeService intakeService,
+    PrivateLinks links,
     ClientFileService fileService,
-    IBlobStore blobs,
+    ReadInService readIn,
+    SiteTicks ticks,
     ClientFacts clientFacts
 ) : SitePageModel(reader, status, addresses)
 {
+    private const int MostFiles = 12;
     private readonly Dictionary<string, string> _problems = [];
     private Dictionary<string, string> _typed = [];
     private string? _refused;
@@ -78,12 +77,7 @@ public sealed class BriefModel(
             Revision = Site.Client.FactsRevision;
         Next = Summary.Readiness.Questions.FirstOrDefault(q => q.Fact.Id == ask) ?? Summary.Readiness.Questions.FirstOrDefault();
         Intake = await intakeService.CurrentAsync(Site.Id);
-        Files = await db
-            .ClientFiles.AsNoTracking()
-            .Where(f => f.ClientId == Site.ClientId)
-            .OrderByDescending(f => f.At)
-            .Take(12)
-            .ToListAsync();
+        Files = await fileService.LatestAsync(Site.ClientId, MostFiles);
     }
 
     /// <summary>What to show in a box: what was typed if it was refused, else what is stored.</summary>
@@ -243,35 +237,14 @@ public sealed class BriefModel(
     /// <summary>Reads pasted words and files; what they hold waits to be confirmed.</summary>
     public async Task<IActionResult> OnPostReadAsync(string? text, List<IFormFile> files)
     {
-        var given = await Uploads.ReadAsync(files);
-        if (string.IsNullOrWhiteSpace(text) && given.Count == 0)
-            return Report(["Paste something or choose a file first."], "Nothing to read");
-        var batch = DocumentReader.Read(given);
-        // Pictures among the files are kept for the site; whoever sent them has not cleared them yet.
-        var pictures = await fileService.AddAsync(
-            Site.ClientId,
-            null,
-            batch.Pictures.Select(p => new InFile(p.Name, p.Bytes)),
-            cleared: false
-        );
-        var texts = batch.Texts.ToList();
-        if (!string.IsNullOrWhiteSpace(text))
-            texts.Add(SourceText.Of("pasted text", text));
-        var offers = texts.Count == 0 ? [] : Confirming.Of(FactReading.Of(texts, DateOnly.FromDateTime(Now.UtcDateTime)), Catalogue);
-        var source = texts.Any(t => t.Material.Pages.Length > 0) ? FactSource.OldSite : FactSource.Document;
-        var before = Facts.Waiting.Length;
-        var after = await clientFacts.WaitingAsync(Site.ClientId, f => Confirming.Add(f, offers, source, Who.Name, Now));
-        var found = after.Waiting.Length - before;
-        return Report(
-            [
-                .. batch.Problems.Select(p => p.ToString()),
-                .. pictures,
-                .. texts.SelectMany(t => t.Notes),
-                .. found == 0 && texts.Count > 0 ? (string[])["Nothing in it that is not known or waiting already."] : [],
-            ],
-            $"{texts.Count} read, {found} facts to confirm"
-                + $"{(batch.Pictures.Length > 0 ? $", {batch.Pictures.Length - pictures.Count} pictures kept" : "")}"
-        );
+        var read = await readIn.ReadAsync(Site.Client, Trade, text, await Uploads.ReadAsync(files), Who);
+        return read.Texts + read.Files == 0
+            ? Report(["Paste something or choose a file first."], "Nothing to read")
+            : Report(
+                read.Notes,
+                $"{read.Texts} read, {Plural.Of(read.Found, "fact")} to confirm"
+                    + (read.Pictures > 0 ? $", {Plural.Of(read.Pictures, "picture")} kept" : "")
+            );
     }
 
     private IActionResult Report(ImmutableArray<string> lines, string said)
@@ -334,19 +307,16 @@ public sealed class BriefModel(
 
     public async Task<IActionResult> OnPostEndIntakeAsync()
     {
-        await intakeService.EndAsync(Site.Id);
+        await links.EndAsync<Intake>(Site.Id);
         return Back("The link has ended; the answers stay", "intake");
     }
 
     public async Task<IActionResult> OnGetFileAsync(Guid file)
     {
-        if (
-            await db.ClientFiles.AsNoTracking().FirstOrDefaultAsync(f => f.Id == file && f.ClientId == Site.ClientId) is not { } found
-            || blobs.Get(found.Hash) is not { } bytes
-        )
+        if (await fileService.BytesAsync(Site.ClientId, file) is not { } found)
             return NotFound();
         Response.Headers.ContentSecurityPolicy = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
-        return File(bytes, found.Type);
+        return File(found.Bytes, found.Type);
     }
 
     private string Origin => $"{Request.Scheme}://{Request.Host}";
@@ -375,10 +345,9 @@ public sealed class BriefModel(
             ? RefuseAsync(fact, revision, "Name and town stay: no site can do without them.")
             : SaveAsync(fact, revision, f => f.Without(fact), "Fact forgotten");
 
-    public async Task<IActionResult> OnPostTickAsync(int[] ticked)
+    public async Task<IActionResult> OnPostTickAsync(string[] before, string[] ticked)
     {
-        Site.Ticked = [.. ticked.Where(i => i >= 0 && i < Trade.Assumes.Length).Select(i => Trade.Assumes[i])];
-        await db.SaveChangesAsync();
+        await ticks.TakeForGrantedAsync(Site, before, [.. ticked.Where(t => Trade.Assumes.Contains(t))]);
         return Back("Ticks saved");
     }
 

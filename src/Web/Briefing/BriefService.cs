@@ -100,21 +100,6 @@ public sealed class BriefService(
         signal.Raise();
     }
 
-    public async Task<SentBrief?> FindAsync(string token)
-    {
-        if (LinkToken.HashOf(token) is not { } hash)
-            return null;
-        return await db.SentBriefs.Include(b => b.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(b => b.TokenHash == hash);
-    }
-
-    public async Task OpenedAsync(SentBrief brief)
-    {
-        if (brief.OpenedAt is not null)
-            return;
-        brief.OpenedAt = clock.GetUtcNow();
-        await db.SaveChangesAsync();
-    }
-
     public async Task AgreeAsync(SentBrief brief, string name)
     {
         if (brief.AgreedAt is not null)

@@ -70,6 +70,29 @@ public sealed class ClientFileService(PlurimaxDb db, IBlobStore blobs, TimeProvi
         return problems;
     }
 
+    /// <summary>What a client has, the latest first.</summary>
+    public Task<List<ClientFile>> LatestAsync(Guid clientId, int most, CancellationToken cancel = default) =>
+        db.ClientFiles.AsNoTracking().Where(f => f.ClientId == clientId).OrderByDescending(f => f.At).Take(most).ToListAsync(cancel);
+
+    /// <summary>What came by one form of questions.</summary>
+    public Task<List<ClientFile>> OfAsync(Intake intake, CancellationToken cancel = default) =>
+        db
+            .ClientFiles.AsNoTracking()
+            .Where(f => f.ClientId == intake.Site.ClientId && f.IntakeId == intake.Id)
+            .OrderBy(f => f.At)
+            .ToListAsync(cancel);
+
+    /// <summary>A file of a client with its type and bytes; null where there is none.</summary>
+    public async Task<(string Type, byte[] Bytes)?> BytesAsync(Guid clientId, Guid file, CancellationToken cancel = default) =>
+        await db.ClientFiles.AsNoTracking().FirstOrDefaultAsync(f => f.Id == file && f.ClientId == clientId, cancel) is { } found
+        && blobs.Get(found.Hash) is { } bytes
+            ? (found.Type, bytes)
+            : null;
+
+    /// <summary>What came by a form is taken back by whoever sent it.</summary>
+    public Task TakeBackAsync(Intake intake, Guid file, CancellationToken cancel = default) =>
+        db.ClientFiles.Where(f => f.Id == file && f.IntakeId == intake.Id).ExecuteDeleteAsync(cancel);
+
     private static (string Type, InPicture? Picture, string? Problem) Check(string name, InFile file)
     {
         if (file.Bytes.Length > LargestFile)

@@ -21,6 +21,7 @@ public sealed class IntakeService(
     PlurimaxDb db,
     ClientLetters letters,
     SiteStations stations,
+    PrivateLinks links,
     ClientFacts clientFacts,
     SettingsReader settingsReader,
     TradeCatalogue trades,
@@ -66,7 +67,7 @@ public sealed class IntakeService(
         var (token, hash) = LinkToken.New();
         var now = clock.GetUtcNow();
         var words = FormWords.For(language ?? FormWords.Of(site.Client.Facts));
-        await EndAsync(site.Id, cancel);
+        await links.EndAsync<Intake>(site.Id, cancel);
         var intake = new Intake
         {
             SiteId = site.Id,
@@ -117,23 +118,6 @@ public sealed class IntakeService(
         stations.Note(site, "Reminded the client of the questions", who);
         await db.SaveChangesAsync(cancel);
         signal.Raise();
-    }
-
-    public Task EndAsync(Guid siteId, CancellationToken cancel = default) =>
-        db
-            .Intakes.Where(i => i.SiteId == siteId && i.EndedAt == null)
-            .ExecuteUpdateAsync(u => u.SetProperty(i => i.EndedAt, clock.GetUtcNow()), cancel);
-
-    /// <summary>The form behind a link, ended or not; null where the token is none of ours.</summary>
-    public async Task<Intake?> FindAsync(string token, CancellationToken cancel = default)
-    {
-        if (LinkToken.HashOf(token) is not { } hash)
-            return null;
-        return await db
-            .Intakes.Include(i => i.Site)
-                .ThenInclude(s => s.Client)
-            .Include(i => i.Site.Maker)
-            .FirstOrDefaultAsync(i => i.TokenHash == hash, cancel);
     }
 
     public Task<Intake?> CurrentAsync(Guid siteId) =>

@@ -16,7 +16,6 @@ namespace Plurimax.Web.Clients;
 
 /// <summary>One business, prospect or client: what is known, what was said, what is next, its sample or its sites.</summary>
 public sealed class BusinessModel(
-    PlurimaxDb db,
     SettingsReader settingsReader,
     SiteReader reader,
     SiteCreation creation,
@@ -193,8 +192,7 @@ public sealed class BusinessModel(
         }
         if (Client.TradeId != tradeId && (string.IsNullOrEmpty(tradeId) || trades.Find(tradeId) is not null))
         {
-            Client.TradeId = string.IsNullOrEmpty(tradeId) ? null : tradeId;
-            await db.SaveChangesAsync();
+            await clients.OfTradeAsync(Client, string.IsNullOrEmpty(tradeId) ? null : tradeId);
         }
         return Said(changed.Count == 1 ? "1 fact saved" : $"{changed.Count} facts saved");
     }

@@ -28,6 +28,38 @@ public sealed record ClientRow(Client Client, ImmutableArray<SiteOfClient> Sites
 /// <summary>Clients: found by anything, with their people and sites; merged, and handed out as open formats.</summary>
 public sealed class ClientService(PlurimaxDb db, ClientFacts clientFacts, TimeProvider clock)
 {
+    public Task<Client?> FindAsync(Guid id, CancellationToken cancel = default) =>
+        db.Clients.AsNoTracking().FirstOrDefaultAsync(c => c.Id == id, cancel);
+
+    /// <summary>Which of some names clients or prospects have, however they are written.</summary>
+    public async Task<HashSet<string>> TakenAsync(IEnumerable<string> names, CancellationToken cancel = default)
+    {
+        var lower = names.Select(n => n.ToLowerInvariant()).ToArray();
+#pragma warning disable CA1304, CA1311, CA1862 // Lowered by the database, which knows no culture of ours.
+        var taken = await db.Clients.Where(c => lower.Contains(c.Name.ToLower())).Select(c => c.Name).ToListAsync(cancel);
+#pragma warning restore CA1304, CA1311, CA1862
+        return taken.ToHashSet(StringComparer.OrdinalIgnoreCase);
+    }
+
+    /// <summary>Two entries with their people and notes, to be laid side by side; null where there are no two.</summary>
+    public async Task<(Client First, Client Second)?> BothAsync(Guid first, Guid second, CancellationToken cancel = default)
+    {
+        var both = await db
+            .Clients.AsNoTracking()
+            .Include(c => c.People)
+            .Include(c => c.Notes)
+            .Where(c => c.Id == first || c.Id == second)
+            .ToListAsync(cancel);
+        return both.Count < 2 ? null : (both.Single(c => c.Id == first), both.Single(c => c.Id == second));
+    }
+
+    /// <summary>Notes of which trade a client is; null is of none that is known.</summary>
+    public async Task OfTradeAsync(Client client, string? tradeId, CancellationToken cancel = default)
+    {
+        client.TradeId = tradeId;
+        await db.SaveChangesAsync(cancel);
+    }
+
     public const int PageSize = 60;
 
     public static readonly ImmutableArray<string> Roles =

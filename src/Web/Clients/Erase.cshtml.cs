@@ -1,14 +1,13 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Work.Clients;
 
 namespace Plurimax.Web.Clients;
 
 /// <summary>Erases what is held about a person, on their request: first what would go, then the deed, then a report.</summary>
-public sealed class EraseModel(ErasureService erasureService, PlurimaxDb db) : PageModel
+public sealed class EraseModel(ErasureService erasureService) : PageModel
 {
     [BindProperty]
     public string Name { get; set; } = "";
@@ -23,7 +22,7 @@ public sealed class EraseModel(ErasureService erasureService, PlurimaxDb db) : P
     public List<Erasure> Earlier { get; private set; } = [];
     public Erasure? Done { get; private set; }
 
-    private async Task LoadAsync() => Earlier = await db.Erasures.AsNoTracking().OrderByDescending(e => e.At).Take(20).ToListAsync();
+    private async Task LoadAsync() => Earlier = await erasureService.LatestAsync(20);
 
     public async Task OnGetAsync(Guid? done)
     {
@@ -53,7 +52,7 @@ public sealed class EraseModel(ErasureService erasureService, PlurimaxDb db) : P
     }
 
     public async Task<IActionResult> OnGetReportAsync(Guid report) =>
-        await db.Erasures.FindAsync(report) is { } e
+        await erasureService.FindAsync(report) is { } e
             ? File(ErasureService.Report(e), "text/plain; charset=utf-8", $"erasure-{e.At:yyyy-MM-dd}.txt")
             : NotFound();
 }

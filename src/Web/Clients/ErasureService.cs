@@ -16,6 +16,13 @@ namespace Plurimax.Web.Clients;
 /// <summary>Finds and erases everything that names one person, and reports what was done without naming them again.</summary>
 public sealed class ErasureService(PlurimaxDb db, ClientFacts clientFacts, TimeProvider clock)
 {
+    /// <summary>What was erased before, the latest first.</summary>
+    public Task<List<Erasure>> LatestAsync(int most, CancellationToken cancel = default) =>
+        db.Erasures.AsNoTracking().OrderByDescending(e => e.At).Take(most).ToListAsync(cancel);
+
+    public Task<Erasure?> FindAsync(Guid id, CancellationToken cancel = default) =>
+        db.Erasures.AsNoTracking().FirstOrDefaultAsync(e => e.Id == id, cancel);
+
     /// <summary>What an erasure would touch, by kind and client. Nothing is changed.</summary>
     public async Task<ImmutableArray<ErasedThing>> PreviewAsync(PersonTraces who)
     {

@@ -1,14 +1,13 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Work.Prospects;
 
 namespace Plurimax.Web.Clients;
 
 /// <summary>Two entries side by side; one remains.</summary>
-public sealed class MergeModel(PlurimaxDb db, ClientService clientService) : PageModel
+public sealed class MergeModel(ClientService clientService) : PageModel
 {
     public Client First { get; private set; } = null!;
     public Client Second { get; private set; } = null!;
@@ -18,15 +17,9 @@ public sealed class MergeModel(PlurimaxDb db, ClientService clientService) : Pag
 
     private async Task<bool> LoadAsync(Guid id, Guid other)
     {
-        var both = await db
-            .Clients.AsNoTracking()
-            .Include(c => c.People)
-            .Include(c => c.Notes)
-            .Where(c => c.Id == id || c.Id == other)
-            .ToListAsync();
-        if (id == other || both.Count < 2)
+        if (await clientService.BothAsync(id, other) is not { } both)
             return false;
-        (First, Second) = (both.Single(c => c.Id == id), both.Single(c => c.Id == other));
+        (First, Second) = both;
         Rows = Merging.Compare(First.Facts, Second.Facts);
         Sites = await clientService.SitesAsync([id, other]);
         return true;

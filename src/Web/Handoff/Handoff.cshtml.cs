@@ -1,7 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
-using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Publishing.Handoff;
 using Plurimax.Publishing.Sections;
@@ -16,10 +14,9 @@ public sealed class HandoffModel(
     SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
-    PlurimaxDb db,
     Publisher publisher,
-    IBlobStore blobs,
-    SiteStations stations
+    SiteStations stations,
+    SiteTicks ticks
 ) : SitePageModel(reader, status, addresses)
 {
     protected override string StationName => "handoff";
@@ -32,28 +29,14 @@ public sealed class HandoffModel(
 
     public async Task OnGetAsync()
     {
-        Files = await FilesAsync();
+        Files = await publisher.LiveFilesAsync(Site);
         Checklist = HandoffChecklist.Of(Settings);
-    }
-
-    /// <summary>What is live; before a launch, what would be.</summary>
-    private async Task<SiteFiles> FilesAsync()
-    {
-        var live = await db.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.Id == Site.LiveReleaseId);
-        return live is null
-            ? publisher.Render(Site, Document, Site.Client.Facts, await publisher.SettingsAsync(Site, Settings))
-            : new SiteFiles(
-                System.Collections.Immutable.ImmutableSortedDictionary.CreateRange(
-                    StringComparer.Ordinal,
-                    live.Manifest.Select(f => KeyValuePair.Create(f.Key, blobs.Get(f.Value.Hash)!))
-                )
-            );
     }
 
     public async Task<IActionResult> OnGetPackAsync() =>
         File(
             HandoffPack.Zip(
-                await FilesAsync(),
+                await publisher.LiveFilesAsync(Site),
                 Document,
                 Trade,
                 Site.Client.Facts,
@@ -65,10 +48,10 @@ public sealed class HandoffModel(
             $"{Site.Slug}.zip"
         );
 
-    public async Task<IActionResult> OnPostTickAsync(string[] done)
+    public async Task<IActionResult> OnPostTickAsync(string[] before, string[] done)
     {
-        Site.HandedOver = [.. HandoffChecklist.Of(Settings).Select(i => i.Id).Where(done.Contains)];
-        await db.SaveChangesAsync();
+        var listed = HandoffChecklist.Of(Settings).Select(i => i.Id).ToHashSet();
+        await ticks.HandOverAsync(Site, before, [.. done.Where(listed.Contains)]);
         return Back("Ticks saved");
     }
 

@@ -1,12 +1,10 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Publishing.Launching;
 using Plurimax.Publishing.Sections;
 using Plurimax.Text;
-using Plurimax.Web.Hosting;
 using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
@@ -17,13 +15,12 @@ public sealed class LaunchModel(
     SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
-    PlurimaxDb db,
     Publisher publisher,
-    IRegistrar registrar,
-    PublishedSites published,
+    DomainService domains,
     SiteStations stations
 ) : SitePageModel(reader, status, addresses)
 {
+    private const int MostReleases = 12;
     protected override string StationName => "launch";
     public ImmutableArray<Finding> Findings { get; private set; } = [];
     public List<Release> Releases { get; private set; } = [];
@@ -38,7 +35,7 @@ public sealed class LaunchModel(
     private async Task LayAsync()
     {
         Findings = await publisher.PreflightAsync(Site);
-        Releases = await db.Releases.AsNoTracking().Where(r => r.SiteId == Site.Id).OrderByDescending(r => r.Number).Take(12).ToListAsync();
+        Releases = await publisher.ReleasesAsync(Site, MostReleases);
         Files = publisher.Render(Site, Document, Site.Client.Facts, await publisher.SettingsAsync(Site, Settings));
         var live = Releases.Find(r => r.Id == Site.LiveReleaseId)?.Manifest.Values.Select(f => f.Hash).ToHashSet() ?? [];
         New = Files.Files.Values.Count(f => !live.Contains(Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(f))));
@@ -58,7 +55,7 @@ public sealed class LaunchModel(
 
     public async Task<IActionResult> OnPostRollBackAsync(Guid release)
     {
-        if (await db.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.Id == release && r.SiteId == Site.Id) is not { } r)
+        if (await publisher.FindReleaseAsync(Site, release) is not { } r)
             return NotFound();
         await publisher.RollBackAsync(Site, r, Who);
         return Back($"Rolled back: release {r.Number} is live again");
@@ -67,31 +64,13 @@ public sealed class LaunchModel(
     public async Task<IActionResult> OnPostDomainAsync(string? domain)
     {
         TypedDomain = domain;
-        var name = DomainName.Read(domain);
-        DomainProblem = name.Problem;
-        if (name.Ok)
-        {
-            if (await db.Sites.IgnoreQueryFilters().AnyAsync(s => s.Domain == name.Value && s.Id != Site.Id))
-                DomainProblem = $"{name.Value} is used by another site of ours.";
-            else
-                DomainProblem = await registrar.RegisterAsync(name.Value!, Site.Id, Site.Client.Name);
-        }
-        if (DomainProblem is not null)
-        {
-            await LayAsync();
-            Response.StatusCode = 422;
-            return Page();
-        }
-        Site.Domain = name.Value;
-        await db.SaveChangesAsync();
-        if (Site.LiveReleaseId is not null && await SignedAsIs())
-            await publisher.ReleaseAsync(Site, Who);
-        published.Forget();
-        return Back($"{name.Value} is registered to {Site.Client.Name} and points here");
+        DomainProblem = await domains.TakeAsync(Site, domain, Who);
+        if (DomainProblem is null)
+            return Back($"{Site.Domain} is registered to {Site.Client.Name} and points here");
+        await LayAsync();
+        Response.StatusCode = 422;
+        return Page();
     }
-
-    /// <summary>The canonical address is in the pages, so a new domain needs a release; only of what may go live.</summary>
-    private async Task<bool> SignedAsIs() => !(await publisher.PreflightAsync(Site)).Any(f => f.Severity == Severity.Blocker);
 
     public async Task<IActionResult> OnPostHandoffAsync()
     {

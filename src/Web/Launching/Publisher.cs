@@ -78,6 +78,22 @@ public sealed class Publisher(
         );
     }
 
+    /// <summary>The latest releases of a site, newest first.</summary>
+    public Task<List<Release>> ReleasesAsync(Site site, int most, CancellationToken cancel = default) =>
+        db.Releases.AsNoTracking().Where(r => r.SiteId == site.Id).OrderByDescending(r => r.Number).Take(most).ToListAsync(cancel);
+
+    public Task<Release?> FindReleaseAsync(Site site, Guid? release, CancellationToken cancel = default) =>
+        db.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.Id == release && r.SiteId == site.Id, cancel);
+
+    /// <summary>What is live; before a launch, what would be.</summary>
+    public async Task<SiteFiles> LiveFilesAsync(Site site, CancellationToken cancel = default)
+    {
+        if (await FindReleaseAsync(site, site.LiveReleaseId, cancel) is not { } live)
+            return Render(site, await reader.DocumentAsync(site, cancel), site.Client.Facts, await SettingsAsync(site, cancel));
+        var files = live.Manifest.Select(f => KeyValuePair.Create(f.Key, blobs.Get(f.Value.Hash)!));
+        return new SiteFiles(ImmutableSortedDictionary.CreateRange(StringComparer.Ordinal, files));
+    }
+
     public SiteFiles Render(Site site, SiteDocument document, FactSheet facts, RenderSettings settings) =>
         SiteRenderer.Render(document, reader.Trade(site), facts, settings);
 

@@ -1,10 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
-using Microsoft.Extensions.Caching.Memory;
 using Plurimax.Data;
-using Plurimax.Data.Sites;
 using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
 
@@ -23,7 +20,7 @@ public sealed record LaneRow(
 );
 
 /// <summary>The home view: a lane for each site, over time, sorted by slack.</summary>
-public sealed class IndexModel(PlurimaxDb db, StayHistory stays, SiteStatus status, TimeProvider clock, IMemoryCache cache) : PageModel
+public sealed class IndexModel(LineReader line, SiteStatus status, TimeProvider clock) : PageModel
 {
     private const double Left = 236,
         Right = 936;
@@ -33,10 +30,8 @@ public sealed class IndexModel(PlurimaxDb db, StayHistory stays, SiteStatus stat
     public Station? Station { get; private set; }
     public Party? WaitsFor { get; private set; }
     public string Find { get; private set; } = "";
-    public List<(Station Station, Party Party, int Count)> ByStation { get; private set; } = [];
-    public List<(Station Station, Party Party, int Count)> Counts { get; private set; } = [];
-    public int DueSoon { get; private set; }
-    public int Matching { get; private set; }
+    public LineSites On { get; private set; } = null!;
+    public IEnumerable<LineCount> Counts => On.Counts.Where(x => x.Station != Plurimax.Work.Line.Station.Care);
     public ImmutableArray<double> Typical { get; private set; }
     public List<LaneRow> Lanes { get; } = [];
     public List<(double X, string Label)> Weeks { get; } = [];
@@ -49,39 +44,8 @@ public sealed class IndexModel(PlurimaxDb db, StayHistory stays, SiteStatus stat
         WaitsFor = Enum.TryParse<Party>(waits, true, out var p) && Enum.IsDefined(p) ? p : null;
         Find = (find ?? "").Trim();
         var now = clock.GetUtcNow();
-        var today = DateOnly.FromDateTime(now.UtcDateTime);
-        ByStation = (
-            await db
-                .Sites.Where(s => !s.IsSample)
-                .GroupBy(s => new { s.Station, s.WaitingFor })
-                .Select(g => new
-                {
-                    g.Key.Station,
-                    g.Key.WaitingFor,
-                    Count = g.Count(),
-                })
-                .ToListAsync()
-        ).ConvertAll(x => (x.Station, x.WaitingFor, x.Count));
-        Counts = ByStation.FindAll(x => x.Station != Plurimax.Work.Line.Station.Care);
-        var soon = today.AddDays(7);
-        DueSoon = await db.Sites.CountAsync(s =>
-            !s.IsSample && s.Station != Plurimax.Work.Line.Station.Care && s.Due != null && s.Due <= soon
-        );
-        var query = db.Sites.AsNoTracking().Where(s => !s.IsSample).Include(s => s.Client).Include(s => s.Maker).AsQueryable();
-        if (Station is { } only)
-            query = query.Where(s => s.Station == only);
-        else if (Find.Length == 0)
-            query = query.Where(s => s.Station != Plurimax.Work.Line.Station.Care);
-        if (WaitsFor is { } party)
-            query = query.Where(s => s.WaitingFor == party);
-        if (Find.Length > 0)
-            query = query.Where(s =>
-                EF.Functions.ILike(s.Client.Name, $"%{Find.Replace("%", "\\%").Replace("_", "\\_")}%")
-                || EF.Functions.ILike(s.TradeId, $"%{Find.Replace("%", "\\%").Replace("_", "\\_")}%")
-            );
-        Matching = await query.CountAsync();
-        var sites = await query.OrderBy(s => s.Due == null).ThenBy(s => s.Due).Take(MostLanes).ToListAsync();
-        Typical = await TypicalAsync(now);
+        On = await line.ReadAsync(Station, WaitsFor, Find, MostLanes);
+        Typical = await line.TypicalAsync();
 
         var from = now.AddDays(-32);
         var to = now.AddDays(28);
@@ -89,18 +53,10 @@ public sealed class IndexModel(PlurimaxDb db, StayHistory stays, SiteStatus stat
         NowX = Math.Round(X(now), 1);
         for (var d = from.Date.AddDays((8 - (int)from.DayOfWeek) % 7); d < to.Date; d = d.AddDays(7))
             Weeks.Add((Math.Round(X(new DateTimeOffset(d, TimeSpan.Zero)), 1), d.ToString("d MMM", CultureInfo.InvariantCulture)));
-        foreach (var summary in await status.OfAsync(sites))
+        foreach (var summary in await status.OfAsync(On.Sites))
             Lanes.Add(Row(summary, now, X));
         Lanes.Sort((a, b) => (a.Lane.Slack ?? 999).CompareTo(b.Lane.Slack ?? 999));
     }
-
-    /// <summary>Median stays over the last four months; they move slowly, so they are counted every few minutes.</summary>
-    private Task<ImmutableArray<double>> TypicalAsync(DateTimeOffset now) => cache.GetOrCreateAsync("typical stays", async entry =>
-        {
-            entry.Size = 1;
-            entry.AbsoluteExpirationRelativeToNow = TimeSpan.FromMinutes(5);
-            return await stays.TypicalAsync(now);
-        });
 
     private LaneRow Row(SiteSummary s, DateTimeOffset now, Func<DateTimeOffset, double> x)
     {

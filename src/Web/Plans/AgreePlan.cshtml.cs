@@ -16,7 +16,7 @@ namespace Plurimax.Web.Plans;
 
 /// <summary>A plan behind its private link: the map, every page as wireframes, to be agreed by name or commented.</summary>
 [EnableRateLimiting("client")]
-public sealed class AgreePlanModel(PlanService planService, TradeCatalogue trades, ClientLetters letters) : PageModel
+public sealed class AgreePlanModel(PlanService planService, PrivateLinks links, TradeCatalogue trades, ClientLetters letters) : PageModel
 {
     private TextEngine? _text;
 
@@ -43,7 +43,7 @@ public sealed class AgreePlanModel(PlanService planService, TradeCatalogue trade
     {
         if (!await LoadAsync(token, leaf))
             return Gone();
-        await planService.OpenedAsync(Plan!);
+        await links.OpenedAsync(Plan!);
         return Page();
     }
 
@@ -111,7 +111,7 @@ public sealed class AgreePlanModel(PlanService planService, TradeCatalogue trade
     {
         Response.Headers.CacheControl = "no-store";
         Agency = await letters.AgencyAsync();
-        Plan = await planService.FindAsync(token);
+        Plan = await links.FindAsync<SentPlan>(token);
         if (Ended)
             return false;
         Leaf = Plan!.Document.FindPage(leaf ?? "") is { Hidden: false } page ? page : null;

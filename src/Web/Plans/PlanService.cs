@@ -14,6 +14,7 @@ public sealed class PlanService(
     SiteReader reader,
     ClientLetters letters,
     SiteStations stations,
+    PrivateLinks links,
     TimeProvider clock,
     OutboxSignal signal
 )
@@ -29,9 +30,7 @@ public sealed class PlanService(
     {
         var (token, hash) = LinkToken.New();
         var now = clock.GetUtcNow();
-        await db
-            .SentPlans.Where(p => p.SiteId == site.Id && p.EndedAt == null)
-            .ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, now), cancel);
+        await links.EndAsync<SentPlan>(site.Id, cancel);
         db.Add(
             new SentPlan
             {
@@ -61,19 +60,6 @@ public sealed class PlanService(
         await db.SaveChangesAsync(cancel);
         signal.Raise();
         return token;
-    }
-
-    public async Task<SentPlan?> FindAsync(string token) =>
-        LinkToken.HashOf(token) is { } hash
-            ? await db.SentPlans.Include(p => p.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(p => p.TokenHash == hash)
-            : null;
-
-    public async Task OpenedAsync(SentPlan plan)
-    {
-        if (plan.OpenedAt is not null)
-            return;
-        plan.OpenedAt = clock.GetUtcNow();
-        await db.SaveChangesAsync();
     }
 
     public async Task AgreeAsync(SentPlan plan, string name)

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
@@ -14,7 +13,8 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Proofs;
 
 /// <summary>What a client sees behind the private link, without an account.</summary>
-public sealed class ClientProofModel(ProofService proofService, PlurimaxDb db, TradeCatalogue trades, ClientLetters letters) : PageModel
+public sealed class ClientProofModel(ProofService proofService, PrivateLinks links, TradeCatalogue trades, ClientLetters letters)
+    : PageModel
 {
     public string Agency { get; private set; } = "";
     private TextEngine? _text;
@@ -42,11 +42,7 @@ public sealed class ClientProofModel(ProofService proofService, PlurimaxDb db, T
     {
         if (!await LoadAsync(token, leaf))
             return Ended();
-        if (Proof!.OpenedAt is null)
-        {
-            Proof.OpenedAt = TimeProvider.System.GetUtcNow();
-            await db.SaveChangesAsync();
-        }
+        await links.OpenedAsync(Proof!);
         return Page();
     }
 
@@ -79,12 +75,7 @@ public sealed class ClientProofModel(ProofService proofService, PlurimaxDb db, T
                         .Select(x => ($"{s.Id}/{x.Path}", Cut($"{SectionKinds.Of(s.Content).Label}: {Plain(x.Passage)}")))
                 ),
         ];
-        var before = await db
-            .Proofs.AsNoTracking()
-            .Where(p => p.SiteId == Proof.SiteId && p.Round == Proof.Round - 1)
-            .Select(p => p.Document)
-            .FirstOrDefaultAsync();
-        if (before is not null)
+        if (await proofService.BeforeAsync(Proof) is { } before)
             Changes = Difference.Between(before, Proof.Document);
         return true;
     }
@@ -133,7 +124,7 @@ public sealed class ClientProofModel(ProofService proofService, PlurimaxDb db, T
         if (!await LoadAsync(token, null))
             return Ended();
         var words = FactReader.Clean(text, lines: true);
-        if (words.Length is > 0 and <= 1000 && await db.Marks.FirstOrDefaultAsync(m => m.Id == mark && m.ProofId == Proof!.Id) is { } m)
+        if (words.Length is > 0 and <= 1000 && Marks.Find(m => m.Id == mark) is { } m)
         {
             await proofService.ReplyAsync(m, Name.Length > 0 ? Actor.Client(Name) : m.Author, true, words);
             TempData["Said"] = "Your answer is with the agency.";

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
@@ -16,8 +15,8 @@ public sealed class ProofModel(
     SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
-    PlurimaxDb db,
     ProofService proofService,
+    PrivateLinks links,
     SiteWriter writer,
     SiteStations stations
 ) : SitePageModel(reader, status, addresses)
@@ -33,16 +32,8 @@ public sealed class ProofModel(
     public async Task OnGetAsync()
     {
         Link = TempData["Link"] as string;
-        Proofs = await db.Proofs.AsNoTracking().Where(p => p.SiteId == Site.Id).OrderByDescending(p => p.Round).ToListAsync();
-        Marks = await db
-            .Marks.AsNoTracking()
-            .Include(m => m.Proof)
-            .Include(m => m.Replies.OrderBy(r => r.At))
-            .Where(m => m.Proof.SiteId == Site.Id)
-            .OrderBy(m => m.ResolvedAt != null)
-            .ThenByDescending(m => m.Proof.Round)
-            .ThenBy(m => m.Number)
-            .ToListAsync();
+        Proofs = await proofService.RoundsAsync(Site.Id);
+        Marks = await proofService.AllMarksAsync(Site.Id);
         Heard = Marks
             .Where(m => m.ResolvedAt is null && m.Text.Length <= WishReader.Longest)
             .Take(MostHeard)
@@ -87,7 +78,7 @@ public sealed class ProofModel(
 
     public async Task<IActionResult> OnPostEndAsync()
     {
-        await db.Proofs.Where(p => p.SiteId == Site.Id && p.EndedAt == null).ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, Now));
+        await links.EndAsync<Proof>(Site.Id);
         return Back("The link has ended");
     }
 
@@ -96,7 +87,7 @@ public sealed class ProofModel(
         var said = FactReader.Clean(text, lines: true);
         if (said.Length is 0 or > 1000)
             return Back("Write an answer of up to 1,000 characters", $"m-{mark}");
-        if (await Own(mark) is not { } m)
+        if (await proofService.FindMarkAsync(Site.Id, mark) is not { } m)
             return NotFound();
         await proofService.ReplyAsync(m, Who, false, said);
         return Back("Answered", $"m-{mark}");
@@ -104,10 +95,9 @@ public sealed class ProofModel(
 
     public async Task<IActionResult> OnPostResolveAsync(Guid mark)
     {
-        if (await Own(mark) is not { } m)
+        if (await proofService.FindMarkAsync(Site.Id, mark) is not { } m)
             return NotFound();
-        m.ResolvedAt = m.ResolvedAt is null ? Now : null;
-        await db.SaveChangesAsync();
+        await proofService.TurnAsync(m);
         return Back(m.ResolvedAt is null ? "Open again" : "Resolved", $"m-{mark}");
     }
 
@@ -117,6 +107,4 @@ public sealed class ProofModel(
         TempData["Said"] = "On to Launch";
         return Redirect($"/sites/{Site.Id}/launch");
     }
-
-    private Task<Mark?> Own(Guid id) => db.Marks.FirstOrDefaultAsync(m => m.Id == id && m.Proof.SiteId == Site.Id);
 }

@@ -4,6 +4,7 @@ using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
+using Plurimax.Sites;
 using Plurimax.Web.Mail;
 using Plurimax.Web.Shared;
 using Plurimax.Work.Line;
@@ -17,6 +18,7 @@ public sealed class ProofService(
     SiteReader reader,
     ClientLetters letters,
     SiteStations stations,
+    PrivateLinks links,
     TimeProvider clock,
     OutboxSignal signal
 )
@@ -34,9 +36,7 @@ public sealed class ProofService(
         var now = clock.GetUtcNow();
         var settings = await settingsReader.OfAsync(site, cancel);
         var round = await db.Proofs.Where(p => p.SiteId == site.Id).MaxAsync(p => (int?)p.Round, cancel) + 1 ?? 1;
-        await db
-            .Proofs.Where(p => p.SiteId == site.Id && p.EndedAt == null)
-            .ExecuteUpdateAsync(u => u.SetProperty(p => p.EndedAt, now), cancel);
+        await links.EndAsync<Proof>(site.Id, cancel);
         var proof = new Proof
         {
             SiteId = site.Id,
@@ -145,9 +145,7 @@ public sealed class ProofService(
     /// <summary>The proof behind a link, ended or not; null where the token is none of ours.</summary>
     public async Task<Proof?> FindAsync(string token, CancellationToken cancel = default)
     {
-        if (LinkToken.HashOf(token) is not { } hash)
-            return null;
-        var proof = await FoundAsync(hash, cancel);
+        var proof = await links.FindAsync<Proof>(token, cancel);
         if (proof is { EndedAt: null } && Over(proof, clock.GetUtcNow()))
         {
             proof.EndedAt = clock.GetUtcNow();
@@ -156,8 +154,40 @@ public sealed class ProofService(
         return proof;
     }
 
-    private Task<Proof?> FoundAsync(byte[] hash, CancellationToken cancel) =>
-        db.Proofs.Include(p => p.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(p => p.TokenHash == hash, cancel);
+    /// <summary>The rounds of a site, the latest first.</summary>
+    public Task<List<Proof>> RoundsAsync(Guid siteId, CancellationToken cancel = default) =>
+        db.Proofs.AsNoTracking().Where(p => p.SiteId == siteId).OrderByDescending(p => p.Round).ToListAsync(cancel);
+
+    /// <summary>What the client saw in the round before; null in the first.</summary>
+    public Task<SiteDocument?> BeforeAsync(Proof proof, CancellationToken cancel = default) =>
+        db
+            .Proofs.AsNoTracking()
+            .Where(p => p.SiteId == proof.SiteId && p.Round == proof.Round - 1)
+            .Select(p => p.Document)
+            .FirstOrDefaultAsync(cancel);
+
+    /// <summary>All marks of a site with their answers: open ones first, those of the latest round before the others.</summary>
+    public Task<List<Mark>> AllMarksAsync(Guid siteId, CancellationToken cancel = default) =>
+        db
+            .Marks.AsNoTracking()
+            .Include(m => m.Proof)
+            .Include(m => m.Replies.OrderBy(r => r.At))
+            .Where(m => m.Proof.SiteId == siteId)
+            .OrderBy(m => m.ResolvedAt != null)
+            .ThenByDescending(m => m.Proof.Round)
+            .ThenBy(m => m.Number)
+            .ToListAsync(cancel);
+
+    /// <summary>A mark by its id, if it is on a proof of that site.</summary>
+    public Task<Mark?> FindMarkAsync(Guid siteId, Guid mark, CancellationToken cancel = default) =>
+        db.Marks.FirstOrDefaultAsync(m => m.Id == mark && m.Proof.SiteId == siteId, cancel);
+
+    /// <summary>Resolved, or open again.</summary>
+    public async Task TurnAsync(Mark mark, CancellationToken cancel = default)
+    {
+        mark.ResolvedAt = mark.ResolvedAt is null ? clock.GetUtcNow() : null;
+        await db.SaveChangesAsync(cancel);
+    }
 
     public Task<List<Mark>> MarksAsync(Guid proofId, CancellationToken cancel = default) =>
         db.Marks.Include(m => m.Replies.OrderBy(r => r.At)).Where(m => m.ProofId == proofId).OrderBy(m => m.Number).ToListAsync(cancel);

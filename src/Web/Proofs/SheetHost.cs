@@ -53,14 +53,14 @@ public sealed class SheetHost(SheetTokens tokens, IMemoryCache cache, IBlobStore
                     string token,
                     string? path,
                     SheetHost sheets,
-                    ProofService lookService,
+                    ProofService proofService,
                     TradeCatalogue trades,
                     SiteAddresses addresses,
                     IBlobStore blobs,
                     HttpContext http
                 ) =>
                 {
-                    if (await lookService.FindAsync(token) is not { EndedAt: null } proof)
+                    if (await proofService.FindAsync(token) is not { EndedAt: null } proof)
                         return Results.Text("This link has ended.", statusCode: 410);
                     return await sheets.AnswerAsync(http, $"proof {proof.Id}", path, () =>
                         Task.FromResult(
@@ -87,6 +87,7 @@ public sealed class SheetHost(SheetTokens tokens, IMemoryCache cache, IBlobStore
                     string? path,
                     SheetHost sheets,
                     LookService lookService,
+                    PrivateLinks links,
                     TradeCatalogue trades,
                     SiteAddresses addresses,
                     IBlobStore blobs,
@@ -98,7 +99,7 @@ public sealed class SheetHost(SheetTokens tokens, IMemoryCache cache, IBlobStore
                         return Results.Text("This link has ended.", statusCode: 410);
                     return await sheets.AnswerAsync(http, $"lookbook {id} {look}", path, async () =>
                     {
-                        var book = (await lookService.FindAsync(token))!;
+                        var book = (await links.FindAsync<SentLookbook>(token))!;
                         return look < 0 || look >= book.Looks.Length
                             ? SiteFiles.None
                             : SiteRenderer.Render(
@@ -121,13 +122,13 @@ public sealed class SheetHost(SheetTokens tokens, IMemoryCache cache, IBlobStore
                     string token,
                     string? path,
                     SheetHost sheets,
-                    ProspectService lookService,
+                    ProspectService prospectService,
                     SheetParts parts,
                     TimeProvider clock,
                     HttpContext http
                 ) =>
                 {
-                    if (await lookService.LinkAsync(token) is not { Site.IsSample: true } link || !link.Open(clock.GetUtcNow()))
+                    if (await prospectService.LinkAsync(token) is not { Site.IsSample: true } link || !link.Open(clock.GetUtcNow()))
                         return Results.Text("This link has ended.", statusCode: 410);
                     return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, parts);
                 }

@@ -1,34 +1,24 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Standards;
-using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Impact;
 using Plurimax.Text;
-using Plurimax.Trades;
 
 namespace Plurimax.Web.Standards;
 
-public sealed record FollowerRow(Guid Id, string Name, string Trade, string? Through, bool Live);
-
 /// <summary>One standard: who follows it, its versions, and what can be done with it as a whole.</summary>
 public sealed class AboutModel(
-    PlurimaxDb db,
+    StandardReader standards,
     StandardStore standardStore,
     StandardsService standardsService,
-    RollOutService rollOuts,
-    TimeProvider clock
+    RollOutService rollOuts
 ) : PageModel
 {
-    public Standard Standard { get; private set; } = null!;
+    public StandardView View { get; private set; } = null!;
+    public Standard Standard => View.Standard;
     public SharedScope Place => SharedScope.Standard(Standard.Id);
-    public List<FollowerRow> Followers { get; private set; } = [];
-    public List<(Guid Id, string Name, string Trade)> Others { get; private set; } = [];
-    public List<StandardVersion> Versions { get; private set; } = [];
-    public HashSet<Guid> Behind { get; private set; } = [];
-    public int Sets { get; private set; }
     public bool Owner => User.IsInRole("owner");
     private Actor Who => Actor.Of(User);
     public string? Problem { get; private set; }
@@ -36,69 +26,12 @@ public sealed class AboutModel(
     /// <summary>Part of a name or a trade, to narrow the sites that are offered.</summary>
     [BindProperty(SupportsGet = true)]
     public string? Find { get; set; }
-    public const int MostOffered = 300;
 
     private async Task<bool> LoadAsync(Guid id)
     {
-        if (await db.Standards.FirstOrDefaultAsync(s => s.Id == id) is not { } standard)
+        if (await standards.OfAsync(id, Find) is not { } view)
             return false;
-        Standard = standard;
-        var own = (
-            await db
-                .Follows.AsNoTracking()
-                .Where(f => f.StandardId == id && f.Layer == SettingLayer.Site)
-                .Select(f => f.Scope)
-                .ToListAsync()
-        )
-            .Select(Guid.Parse)
-            .ToHashSet();
-        var reached = await (await standardStore.FollowersAsync(Place))
-            .OrderBy(s => s.Client.Name)
-            .Select(s => new
-            {
-                s.Id,
-                s.Client.Name,
-                s.TradeId,
-                Live = s.LiveReleaseId != null,
-            })
-            .ToListAsync();
-        Followers = reached.ConvertAll(s => new FollowerRow(
-            s.Id,
-            s.Name,
-            TradeTemplate.FamilyOf(s.TradeId),
-            own.Contains(s.Id) ? null : "its client",
-            s.Live
-        ));
-        var ids = reached.ConvertAll(r => r.Id);
-        var words = FactReader.Clean(Find).ToLowerInvariant();
-        Others =
-        [
-            .. (
-                await db
-                    .Sites.Where(s =>
-                        !s.IsSample
-                        && !ids.Contains(s.Id)
-                        && (words == "" || s.Client.Name.ToLower().Contains(words) || s.TradeId.Contains(words))
-                    )
-                    .OrderBy(s => s.Client.Name)
-                    .Take(MostOffered)
-                    .Select(s => new
-                    {
-                        s.Id,
-                        s.Client.Name,
-                        s.TradeId,
-                    })
-                    .ToListAsync()
-            ).Select(s => (s.Id, s.Name, TradeTemplate.FamilyOf(s.TradeId))),
-        ];
-        Versions = await db
-            .StandardVersions.AsNoTracking()
-            .Where(v => v.Layer == SettingLayer.Standard && v.Scope == Place.Scope)
-            .OrderByDescending(v => v.Number)
-            .Take(50)
-            .ToListAsync();
-        Behind = [.. (await rollOuts.BehindAsync(await standardStore.FollowersAsync(Place))).Select(b => b.Id)];
-        Sets = await db.Settings.CountAsync(s => s.Layer == SettingLayer.Standard && s.Scope == Place.Scope);
+        View = view;
         return true;
     }
 
@@ -119,7 +52,7 @@ public sealed class AboutModel(
             return Forbid();
         var (n, problem) = await standardStore.FollowAsync(
             SettingLayer.Site,
-            [.. site.Where(s => Followers.TrueForAll(f => f.Id != s)).Select(s => s.ToString())],
+            [.. site.Where(s => View.Followers.TrueForAll(f => f.Id != s)).Select(s => s.ToString())],
             id,
             Who
         );
@@ -156,8 +89,7 @@ public sealed class AboutModel(
             Response.StatusCode = 422;
             return Page();
         }
-        (Standard.Name, Standard.About) = (FactReader.Clean(name), FactReader.Clean(about));
-        await db.SaveChangesAsync();
+        await standardStore.NameAsync(Standard, name, about);
         return Back("Named");
     }
 
@@ -189,9 +121,8 @@ public sealed class AboutModel(
             return NotFound();
         if (!Owner)
             return Forbid();
-        Standard.RetiredAt = Standard.RetiredAt is null ? clock.GetUtcNow() : null;
-        await db.SaveChangesAsync();
-        return Back(Standard.RetiredAt is null ? "In use again" : $"Retired: nobody begins to follow it; {Followers.Count} go on");
+        await standardStore.RetireAsync(Standard);
+        return Back(Standard.RetiredAt is null ? "In use again" : $"Retired: nobody begins to follow it; {View.Followers.Count} go on");
     }
 
     public async Task<IActionResult> OnPostVersionAsync(Guid id, int number)

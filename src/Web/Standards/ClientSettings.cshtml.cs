@@ -1,15 +1,15 @@
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Standards;
 using Plurimax.Making.Settings;
+using Plurimax.Web.Clients;
 
 namespace Plurimax.Web.Standards;
 
 /// <summary>What holds for all sites of a client.</summary>
 public sealed class ClientSettingsModel(
-    PlurimaxDb db,
+    ClientService clientService,
     SettingsReader settingsReader,
     StandardStore standardStore,
     StandardsService standardsService,
@@ -26,8 +26,7 @@ public sealed class ClientSettingsModel(
     public string? Edit { get; set; }
     public Client Client { get; private set; } = null!;
     public OwnSettingsView View { get; private set; } = null!;
-    public List<(Guid Id, string Name, bool OfClient)> Follows { get; private set; } = [];
-    public List<StandardName> Others { get; private set; } = [];
+    public Following Following { get; private set; } = null!;
     public bool Owner => User.IsInRole("owner");
     private Actor Who => Actor.Of(User);
     public string Here => $"/clients/{Client.Id}/settings";
@@ -42,7 +41,7 @@ public sealed class ClientSettingsModel(
         string? review = null
     )
     {
-        if (await db.Clients.AsNoTracking().FirstOrDefaultAsync(c => c.Id == id) is not { } client)
+        if (await clientService.FindAsync(id) is not { } client)
             return false;
         Client = client;
         var stack = await settingsReader.OfAsync(client.TradeId, id, null);
@@ -66,18 +65,7 @@ public sealed class ClientSettingsModel(
             TypedReview = review,
             Client = id,
         };
-        var standards = await standardsService.NamesAsync();
-        Follows =
-        [
-            .. (
-                await db
-                    .Follows.AsNoTracking()
-                    .Where(f => f.Layer == SettingLayer.Client && f.Scope == id.ToString())
-                    .OrderBy(f => f.Place)
-                    .ToListAsync()
-            ).Select(f => (f.StandardId, standards.Find(s => s.Id == f.StandardId)?.Name ?? "", false)),
-        ];
-        Others = [.. standards.Where(s => !s.Retired && Follows.All(f => f.Id != s.Id))];
+        Following = await standardsService.FollowingAsync(id, null);
         return true;
     }
 
@@ -100,7 +88,7 @@ public sealed class ClientSettingsModel(
         bool evenSo
     )
     {
-        if (SettingsRegistry.Find(key) is not { } setting || !await db.Clients.AnyAsync(c => c.Id == id))
+        if (SettingsRegistry.Find(key) is not { } setting || await clientService.FindAsync(id) is null)
             return NotFound();
         if (!setting.May(SettingLayer.Client, Owner))
             return Forbid();

@@ -8,6 +8,7 @@ using Plurimax.Design.Styling;
 using Plurimax.Facts;
 using Plurimax.Publishing.Impact;
 using Plurimax.Sites;
+using Plurimax.Web.Styling;
 
 namespace Plurimax.Web.Standards;
 
@@ -15,8 +16,7 @@ namespace Plurimax.Web.Standards;
 /// Standards as YAML or JSON and looks as design tokens, in and out; what a file would change is shown before anything is taken in.
 /// </summary>
 [RequestSizeLimit(1_000_000)]
-public sealed class ExchangeModel(PlurimaxDb db, StandardStore standardStore, StandardsService standardsService, TimeProvider clock)
-    : PageModel
+public sealed class ExchangeModel(StandardStore standardStore, StandardsService standardsService, LookService lookService) : PageModel
 {
     public List<StandardRow> Standards { get; private set; } = [];
     public bool Owner => User.IsInRole("owner");
@@ -103,22 +103,12 @@ public sealed class ExchangeModel(PlurimaxDb db, StandardStore standardStore, St
         if (Look is { } look)
         {
             var called = FactReader.Clean(name);
-            if (called.Length is 0 or > 60)
+            if (await lookService.KeepAsync(null, called, look.Choice, Who) is { } problem)
             {
-                Problem = "Give the look a name of 1 to 60 characters.";
+                Problem = problem;
                 Response.StatusCode = 422;
                 return Page();
             }
-            db.Add(
-                new KeptLook
-                {
-                    Name = called,
-                    Choice = look.Choice,
-                    Who = Who,
-                    At = clock.GetUtcNow(),
-                }
-            );
-            await db.SaveChangesAsync();
             TempData["Said"] = $"{called} is kept for all clients";
             return Redirect("/standards#kept-h");
         }
@@ -129,10 +119,10 @@ public sealed class ExchangeModel(PlurimaxDb db, StandardStore standardStore, St
         }
         if (There is null)
         {
-            var (made, problem) = await standardStore.CreateAsync(Read.Name, Read.About, Read.Values, Who);
+            var (made, bad) = await standardStore.CreateAsync(Read.Name, Read.About, Read.Values, Who);
             if (made is null)
             {
-                Problem = problem;
+                Problem = bad;
                 Response.StatusCode = 422;
                 return Page();
             }

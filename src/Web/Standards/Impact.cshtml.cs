@@ -1,32 +1,21 @@
-using System.Collections.Immutable;
 using System.Globalization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
-using Plurimax.Publishing.Impact;
-using Plurimax.Sites;
-using Plurimax.Web.Launching;
-using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Standards;
 
-/// <param name="Words">What reads otherwise on the page, word by word.</param>
-public sealed record ImpactSample(ImpactSite Site, string Path, string Before, string After, ImmutableArray<WordRun> Words);
-
 /// <summary>What changes in hand would do to every site that follows; then the act.</summary>
 public sealed class ImpactModel(
-    PlurimaxDb db,
+    AgencyScope agency,
     StandardStore standardStore,
     StandardsService standardsService,
     RollOutService rollOuts,
     ImpactRuns runs,
-    SheetTokens sheets,
-    Republishing republishing,
-    SettingsReader settingsReader
+    ImpactSamples samples
 ) : PageModel
 {
     public SharedScope Place { get; private set; } = SharedScope.Agency;
@@ -34,7 +23,7 @@ public sealed class ImpactModel(
     public List<SettingDraft> Drafts { get; private set; } = [];
     public ImpactRun Run { get; private set; } = null!;
     public Impact? Report => Run?.Result;
-    public ImmutableArray<ImpactSample> Samples { get; private set; } = [];
+    public ImpactSample? Shown { get; private set; }
     public string Print => StandardStore.PrintOf(Drafts);
     public bool Owner => User.IsInRole("owner");
     public string? Problem { get; private set; }
@@ -50,9 +39,9 @@ public sealed class ImpactModel(
         (Place, PlaceName) = (place, name);
         Drafts = await standardStore.DraftsAsync(place);
         if (Drafts.Count > 0)
-            Run = runs.Of(db.AgencyId!.Value, place, Drafts, again);
+            Run = runs.Of(agency.Id!.Value, place, Drafts, again);
         if (Report is { } report)
-            Samples = await SamplesAsync(report);
+            Shown = await samples.OfAsync(report, Place, Drafts, Sample);
         return true;
     }
 
@@ -76,60 +65,6 @@ public sealed class ImpactModel(
         if (Run.Result is not null || Run.Problem is not null)
             Response.Headers["HX-Refresh"] = "true";
         return Partial("_ImpactState", this);
-    }
-
-    /// <summary>One site is looked at closely, and a few of other trades beside it.</summary>
-    private async Task<ImmutableArray<ImpactSample>> SamplesAsync(Impact report)
-    {
-        var changed = report.Changed.Where(s => s.Live || s.Pages > 0).ToList();
-        var chosen = (Sample is { } id ? changed.Where(s => s.Id == id) : [])
-            .Concat(changed.OrderByDescending(s => s.Blocks).ThenByDescending(s => s.Live))
-            .DistinctBy(s => s.Id)
-            .Take(1)
-            .ToList();
-        var samples = ImmutableArray.CreateBuilder<ImpactSample>();
-        foreach (var s in chosen)
-        {
-            var path = s.Files.Where(f => f.IsPage && f.Fate == FileFate.Changed && f.Path != "404.html")
-                .Select(f => f.Path)
-                .OrderBy(p => p != "index.html")
-                .FirstOrDefault()
-                ?? "index.html";
-            var view = new StandingView(Place.Layer, Place.Scope, After: false);
-            var (words, place) = await WordsAsync(s, path);
-            var anchor = place.Length > 0 ? "#" + place : "";
-            samples.Add(
-                new ImpactSample(
-                    s,
-                    path,
-                    sheets.Url(new SheetView(s.Id, Standing: view), path) + anchor,
-                    sheets.Url(new SheetView(s.Id, Standing: view with { After = true }), path) + anchor,
-                    words
-                )
-            );
-        }
-        return samples.ToImmutable();
-    }
-
-    private async Task<(ImmutableArray<WordRun> Words, string Place)> WordsAsync(ImpactSite s, string path)
-    {
-        var site = await db.Sites.AsNoTracking().Include(x => x.Client).FirstAsync(x => x.Id == s.Id);
-        if (await db.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.Id == site.LiveReleaseId) is not { } live)
-            return ([], "");
-        var document = await db
-            .Revisions.AsNoTracking()
-            .Where(r => r.SiteId == site.Id && r.Number == live.Revision)
-            .Select(r => r.Document)
-            .FirstAsync();
-        var then = (await settingsReader.OfAsync(site)).Changed(
-            Place.Layer,
-            Place.Scope,
-            Drafts.Select(d => KeyValuePair.Create(d.Key, d.Value))
-        );
-        var made = republishing.Of(site, live, document, then, draw: false);
-        return made.Was.Files.ContainsKey(path) && made.Now.Files.ContainsKey(path)
-            ? (PageWords.Between(made.Was.Text(path), made.Now.Text(path)), PageWords.PlaceOf(made.Was.Text(path), made.Now.Text(path)))
-            : ([], "");
     }
 
     public async Task<IActionResult> OnPostAsync(string at, string print, string? why, string act, string? day, string? time)

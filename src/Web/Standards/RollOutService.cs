@@ -54,6 +54,9 @@ public sealed class RollOutService(
 
     private DateTimeOffset Now => clock.GetUtcNow();
 
+    public async Task<bool> IsBehindAsync(Guid site, CancellationToken cancel = default) =>
+        (await BehindAsync(db.Sites.AsNoTracking().Where(s => s.Id == site), cancel)).Count > 0;
+
     /// <summary>Published sites that were made with other settings than hold for them now.</summary>
     /// <param name="among">Only these; null looks at all.</param>
     public async Task<List<(Guid Id, string Name)>> BehindAsync(IQueryable<Site>? among = null, CancellationToken cancel = default)

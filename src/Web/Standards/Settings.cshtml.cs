@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
@@ -15,7 +14,6 @@ public sealed class SettingsModel(
     SiteReader reader,
     SiteStatus status,
     SiteAddresses addresses,
-    PlurimaxDb db,
     StandardStore standardStore,
     StandardsService standardsService,
     OwnSettings own,
@@ -38,8 +36,7 @@ public sealed class SettingsModel(
     public string? Leaf { get; set; }
 
     public OwnSettingsView View { get; private set; } = null!;
-    public List<(Guid Id, string Name, bool OfClient)> Follows { get; private set; } = [];
-    public List<StandardName> Others { get; private set; } = [];
+    public Following Following { get; private set; } = null!;
     public bool Behind { get; private set; }
     public int Makes { get; private set; }
     public string? MakeProblem { get; private set; }
@@ -101,30 +98,8 @@ public sealed class SettingsModel(
                     ? StandardsService.Reads(text, Site, stack, Trade.Kind)
                     : null,
         };
-        var standards = await standardsService.NamesAsync();
-        var rows = await db
-            .Follows.AsNoTracking()
-            .Where(f =>
-                (f.Layer == SettingLayer.Site && f.Scope == Scope)
-                || (f.Layer == SettingLayer.Client && f.Scope == Site.ClientId.ToString())
-            )
-            .OrderBy(f => f.Layer)
-            .ThenBy(f => f.Place)
-            .ToListAsync();
-        Follows =
-        [
-            .. rows.Select(f =>
-                    (
-                        f.StandardId,
-                        standards.Find(s => s.Id == f.StandardId)?.Name ?? "",
-                        f.Layer == SettingLayer.Client && rows.All(o => o.Layer != SettingLayer.Site || o.StandardId != f.StandardId)
-                    )
-                )
-                .DistinctBy(f => f.StandardId),
-        ];
-        Others = [.. standards.Where(s => !s.Retired && Follows.All(f => f.Id != s.Id))];
-        Behind =
-            Site.LiveReleaseId is not null && (await rollOuts.BehindAsync(db.Sites.AsNoTracking().Where(s => s.Id == Site.Id))).Count > 0;
+        Following = await standardsService.FollowingAsync(Site.ClientId, Site.Id);
+        Behind = Site.LiveReleaseId is not null && await rollOuts.IsBehindAsync(Site.Id);
         Makes = Made(stack).Count;
     }
 
@@ -199,8 +174,7 @@ public sealed class SettingsModel(
         if (!Owner)
             return Forbid();
         var values = Made(Settings);
-        await using var transaction = await db.Database.BeginTransactionAsync();
-        var (made, problem) = await standardStore.CreateAsync(name, about, values, Who);
+        var (made, problem) = await standardStore.MakeOfAsync(Site.Id, name, about, values, Who);
         if (made is null)
         {
             MakeProblem = problem;
@@ -208,11 +182,6 @@ public sealed class SettingsModel(
             Response.StatusCode = 422;
             return Page();
         }
-        await standardStore.FollowAsync(SettingLayer.Site, Scope, made.Id, Who);
-        foreach (var key in await db.Settings.Where(s => s.Layer == SettingLayer.Site && s.Scope == Scope).Select(s => s.Key).ToListAsync())
-            if (values.ContainsKey(key))
-                await standardStore.SetAsync(SettingLayer.Site, Scope, key, null, Who, $"It is in {made.Name} now");
-        await transaction.CommitAsync();
         TempData["Said"] = $"{made.Name} is there with {values.Count} settings; {Site.Client.Name} follows it";
         return Redirect($"/standards/{made.Id}");
     }

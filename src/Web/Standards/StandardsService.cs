@@ -15,6 +15,12 @@ public sealed record StandardRow(Guid Id, string Name, string About, bool Retire
 
 public sealed record StandardName(Guid Id, string Name, bool Retired);
 
+/// <param name="OfClient">It holds for all sites of the client, and is not followed by the site itself.</param>
+public sealed record FollowedStandard(Guid Id, string Name, bool OfClient);
+
+/// <param name="Others">Standards that could be followed.</param>
+public sealed record Following(ImmutableArray<FollowedStandard> Follows, ImmutableArray<StandardName> Others);
+
 /// <summary>What several pages ask about shared layers.</summary>
 public sealed class StandardsService(PlurimaxDb db, TradeCatalogue trades)
 {
@@ -72,6 +78,31 @@ public sealed class StandardsService(PlurimaxDb db, TradeCatalogue trades)
                 );
             }),
         ];
+    }
+
+    /// <summary>What a client follows, or a site with what its client follows; in the order in which they win.</summary>
+    public async Task<Following> FollowingAsync(Guid client, Guid? site, CancellationToken cancel = default)
+    {
+        var (ofClient, ofSite) = (client.ToString(), site?.ToString());
+        var standards = await NamesAsync();
+        var rows = await db
+            .Follows.AsNoTracking()
+            .Where(f =>
+                (f.Layer == SettingLayer.Client && f.Scope == ofClient)
+                || (ofSite != null && f.Layer == SettingLayer.Site && f.Scope == ofSite)
+            )
+            .OrderBy(f => f.Layer)
+            .ThenBy(f => f.Place)
+            .ToListAsync(cancel);
+        var own = rows.Where(f => site is null || f.Layer == SettingLayer.Site).Select(f => f.StandardId).ToHashSet();
+        var follows = rows.DistinctBy(f => f.StandardId)
+            .Select(f => new FollowedStandard(
+                f.StandardId,
+                standards.Find(s => s.Id == f.StandardId)?.Name ?? "",
+                !own.Contains(f.StandardId)
+            ))
+            .ToImmutableArray();
+        return new Following(follows, [.. standards.Where(s => !s.Retired && follows.All(f => f.Id != s.Id))]);
     }
 
     /// <summary>What a shared place is called; null where there is none.</summary>

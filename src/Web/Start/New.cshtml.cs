@@ -1,8 +1,6 @@
 using System.Collections.Immutable;
-using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
@@ -25,13 +23,9 @@ namespace Plurimax.Web.Start;
 public sealed class NewModel(
     TradeCatalogue trades,
     TimeProvider clock,
-    SiteCreation creation,
-    SiteWriter writer,
-    SiteReader reader,
     StartService startService,
     TemplateService templates,
-    PlurimaxDb db,
-    UserManager<AppUser> users
+    SiteList siteList
 ) : PageModel
 {
     /// <summary>Facts that the sheet always shows, known or not.</summary>
@@ -48,7 +42,8 @@ public sealed class NewModel(
     ];
 
     private readonly Dictionary<string, string> _problems = [];
-    private Dictionary<string, string> _typed = [];
+    private TypedFacts _typed = new(new Dictionary<string, string>());
+    private const int MostSites = 300;
 
     [BindProperty(SupportsGet = true)]
     public Guid? Id { get; set; }
@@ -96,7 +91,7 @@ public sealed class NewModel(
 
     public HeldStart? Sheet { get; private set; }
     public List<HeldStart> Held { get; private set; } = [];
-    public List<(Guid Id, string Name, string Trade)> Sites { get; private set; } = [];
+    public List<NamedSite> Sites { get; private set; } = [];
     public ImmutableArray<TradeMatch> Found { get; private set; } = [];
     public TradeTemplate? Chosen { get; private set; }
     public ImmutableArray<OldText> OldTexts { get; private set; } = [];
@@ -196,10 +191,7 @@ public sealed class NewModel(
     {
         await LoadAsync();
         if (Sheet is not null)
-        {
-            db.Remove(Sheet);
-            await db.SaveChangesAsync();
-        }
+            await startService.LetGoAsync(Sheet);
         TempData["Said"] = "The sheet is gone; nothing was built from it.";
         return Redirect("/new");
     }
@@ -208,43 +200,18 @@ public sealed class NewModel(
     public async Task<IActionResult> OnPostAsync()
     {
         await LoadAsync();
-        _typed = Request
-            .Form.Where(f => f.Key.StartsWith("f.", StringComparison.Ordinal))
-            .ToDictionary(f => f.Key[2..], f => f.Value.ToString());
+        _typed = new TypedFacts(
+            Request.Form.Where(f => f.Key.StartsWith("f.", StringComparison.Ordinal)).ToDictionary(f => f.Key[2..], f => f.Value.ToString())
+        );
         Search();
-        var facts = Sheet?.Facts ?? FactSheet.Empty;
-        var now = clock.GetUtcNow();
-        foreach (var d in Rows().Where(d => _typed.Keys.Any(k => k == d.Id || k.StartsWith(d.Id + "/", StringComparison.Ordinal))))
-        {
-            var ticked = Request.Form[$"c.{d.Id}"] == "yes";
-            var had = facts[d.Id];
-            if (Unchanged(d, had))
-            {
-                if (had is not null)
-                    facts = facts.With(d.Id, had with { Confirmed = ticked });
-                continue;
-            }
-            object? raw =
-                d.Shape == FactShape.Address
-                    ? new[] { "street", "town", "postcode", "region", "country" }.ToDictionary(
-                        p => p,
-                        p => (object?)_typed.GetValueOrDefault($"{d.Id}/{p}")
-                    )
-                    : _typed.GetValueOrDefault(d.Id, "").Trim();
-            if (raw is "" || d.Shape == FactShape.Address && _typed.GetValueOrDefault("place/town", "").Trim().Length == 0)
-            {
-                facts = facts.Without(d.Id);
-                continue;
-            }
-            var value = FactReader.Read(d, raw, facts.Country);
-            if (value.Ok)
-                facts = facts.With(
-                    d.Id,
-                    new FactEntry(value.Value!, FactSource.Maker, true, !FactCatalogue.Private.Contains(d.Id), Who.Name, now)
-                );
-            else
-                _problems[d.Id] = value.Problem!;
-        }
+        var facts = _typed.Over(
+            Sheet?.Facts ?? FactSheet.Empty,
+            Rows(),
+            id => Request.Form[$"c.{id}"] == "yes",
+            Who.Name,
+            clock.GetUtcNow(),
+            _problems
+        );
         if (Chosen is null)
             _problems["trade"] =
                 Words.Trim().Length == 0 ? "Name the trade." : "Choose one of the trades on the right, or name the work in other words.";
@@ -256,47 +223,14 @@ public sealed class NewModel(
             _problems.TryAdd("place", "Give the town.");
         if (_problems.Count > 0)
             return Refused();
-        // Name and town are what the site is made of, whoever said them.
-        foreach (var id in new[] { "business.name", "place" })
-            facts = facts.With(id, facts[id]! with { Confirmed = true });
-        var user = await users.GetUserAsync(User);
-        var like = Sheet?.LikeSiteId is { } model ? await LikeAsync(model) : null;
-        var wishes = new Wishes(
-            Action is { } a && Chosen!.Aims.Contains(a) && a != Chosen.Aims[0] ? a : like?.Action,
-            Tone is { } t && Chosen!.Tones.Contains(t) ? t : null,
-            like?.Look,
-            Size: Enum.IsDefined(Size) ? Size : PlanSize.Small
-        );
-        if (Language is { Length: > 0 } spoken && trades.InLanguage(Chosen!, spoken) is { } own)
-            Chosen = own;
-        var site =
-            Sheet?.ClientId is { } known && await db.Clients.FirstOrDefaultAsync(c => c.Id == known) is { } client
-                ? await startService.CreateForAsync(client, Chosen!, facts, wishes, Who, user?.Id, null)
-                : await creation.CreateAsync(Chosen!, facts, wishes, Who, user?.Id);
         // What was ticked by hand is brought over even where no place is named for it.
         var brought = OldTexts
             .Where((_, i) => Brings(i))
-            .Select(t => t.Place == OldTextPlace.LeftOut ? t with { Place = OldTextPlace.OwnPage } : t)
-            .ToList();
-        if (brought.Count > 0)
-            await writer.EditAsync(
-                site.Id,
-                1,
-                new BringOver(Plurimax.Making.Composing.OldTexts.BringOver(await reader.DocumentAsync(site), brought), brought.Count),
-                Who
-            );
-        if (Sheet is not null)
-            await startService.MadeAsync(Sheet, site);
+            .Select(t => t.Place == OldTextPlace.LeftOut ? t with { Place = OldTextPlace.OwnPage } : t);
+        var wish = new StartWish(Sheet, Chosen!, facts, Action, Tone, Enum.IsDefined(Size) ? Size : PlanSize.Small, Language, [.. brought]);
+        var site = await startService.MakeAsync(wish, Who);
         TempData["Said"] = $"{facts.Name}: a whole site stands on the Bench.";
         return Redirect($"/sites/{site.Id}/bench");
-    }
-
-    private async Task<(MainAction Action, string Look)?> LikeAsync(Guid id)
-    {
-        if (await reader.FindAsync(id) is not { } site || site.TradeId != Chosen!.Id)
-            return null;
-        var document = await reader.DocumentAsync(site);
-        return (document.Action, document.Look.Id);
     }
 
     /// <summary>Rows of the check sheet: what every site asks for, then whatever else was found.</summary>
@@ -308,40 +242,7 @@ public sealed class NewModel(
     public FactEntry? Entry(FactDefinition d) => Sheet?.Facts[d.Id];
 
     /// <summary>What to show in a box: what was typed if the sheet was refused, else what was read.</summary>
-    public string Typed(FactDefinition d, string? part = null)
-    {
-        if (_typed.TryGetValue(part is null ? d.Id : $"{d.Id}/{part}", out var typed))
-            return typed;
-        return Raw(Entry(d), part);
-    }
-
-    private static string Raw(FactEntry? entry, string? part) =>
-        entry?.Value switch
-        {
-            null => part == "country" ? "GB" : "",
-            AddressValue a => part switch
-            {
-                "street" => a.Street,
-                "town" => a.Town,
-                "postcode" => a.Postcode,
-                "region" => a.Region,
-                _ => a.Country,
-            } ?? "",
-            ListValue l => string.Join("\n", l.Items),
-            { } v => v.Raw(),
-        };
-
-    private bool Unchanged(FactDefinition d, FactEntry? had) =>
-        had is not null
-        && (
-            d.Shape == FactShape.Address
-                ? new[] { "street", "town", "postcode", "region", "country" }.All(p =>
-                    Same(_typed.GetValueOrDefault($"{d.Id}/{p}", ""), Raw(had, p))
-                )
-                : Same(_typed.GetValueOrDefault(d.Id, ""), Raw(had, null))
-        );
-
-    private static bool Same(string a, string b) => a.ReplaceLineEndings("\n").Trim() == b.ReplaceLineEndings("\n").Trim();
+    public string Typed(FactDefinition d, string? part = null) => _typed.Shown(d, Entry(d), part);
 
     private PageResult Refused()
     {
@@ -373,28 +274,8 @@ public sealed class NewModel(
         if (Sheet is { Material.Pages.Length: > 0 })
             OldTexts = Plurimax.Making.Composing.OldTexts.Of(Sheet.Material);
         Held = await startService.HeldAsync(Who);
-        Sites = (
-            await db
-                .Sites.AsNoTracking()
-                .Where(s => !s.IsSample)
-                .OrderBy(s => s.Client.Name)
-                .Select(s => new
-                {
-                    s.Id,
-                    s.Client.Name,
-                    s.TradeId,
-                })
-                .Take(300)
-                .ToListAsync()
-        ).ConvertAll(s => (s.Id, s.Name, s.TradeId));
-        Books = await db
-            .Clients.AsNoTracking()
-            .Where(c => c.Standing != Standing.LetGo && c.Standing != Standing.Former)
-            .OrderByDescending(c => c.NextContact != null)
-            .ThenByDescending(c => c.CreatedAt)
-            .Select(c => c.Name)
-            .Take(200)
-            .ToListAsync();
+        Sites = await siteList.ByNameAsync(MostSites);
+        Books = await startService.BooksAsync();
         if (Sheet is not null && Text.Length == 0)
             Text = Sheet.Words;
     }

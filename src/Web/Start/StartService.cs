@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
@@ -7,22 +8,44 @@ using Plurimax.Making.Composing;
 using Plurimax.Reading;
 using Plurimax.Reading.Deciding;
 using Plurimax.Reading.Files;
+using Plurimax.Sites;
+using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Briefing;
 using Plurimax.Work.Prospects;
 
 namespace Plurimax.Web.Start;
 
+/// <summary>What a site is to be made from.</summary>
+/// <param name="Held">The check sheet; null where nothing was read.</param>
+/// <param name="Action">The main action; null leaves it to the trade.</param>
+/// <param name="Language">A tag; null is the language of the template.</param>
+/// <param name="Brought">Texts of an old site that are brought over.</param>
+public sealed record StartWish(
+    HeldStart? Held,
+    TradeTemplate Trade,
+    FactSheet Facts,
+    MainAction? Action,
+    Tone? Tone,
+    PlanSize Size,
+    string? Language,
+    ImmutableArray<OldText> Brought
+);
+
 /// <summary>Makes check sheets out of whatever there is: words, files, a site to be like.</summary>
 public sealed class StartService(
     PlurimaxDb db,
     ClientFacts clientFacts,
     SiteCreation creation,
+    SiteReader reader,
+    SiteWriter writer,
     TradeCatalogue trades,
     IBlobStore blobs,
     TimeProvider clock
 )
 {
+    private const int MostBooks = 200;
+
     /// <summary>From here on what was read is ticked unless somebody unticks it.</summary>
     public const double Ticked = 0.75;
 
@@ -169,8 +192,66 @@ public sealed class StartService(
         return sheet;
     }
 
+    /// <summary>Forgets a sheet from which nothing was built.</summary>
+    public Task LetGoAsync(HeldStart sheet)
+    {
+        db.Remove(sheet);
+        return db.SaveChangesAsync();
+    }
+
+    /// <summary>Names of prospects and clients to start a site for, those to be contacted first.</summary>
+    public Task<List<string>> BooksAsync() =>
+        db
+            .Clients.AsNoTracking()
+            .Where(c => c.Standing != Standing.LetGo && c.Standing != Standing.Former)
+            .OrderByDescending(c => c.NextContact != null)
+            .ThenByDescending(c => c.CreatedAt)
+            .Select(c => c.Name)
+            .Take(MostBooks)
+            .ToListAsync();
+
+    /// <summary>Makes the site, with the old site's texts and the pictures that were read, in one transaction.</summary>
+    public async Task<Site> MakeAsync(StartWish wish, Actor who)
+    {
+        await using var transaction = await db.JoinTransactionAsync();
+        var (sheet, trade, facts) = (wish.Held, wish.Trade, wish.Facts);
+        // Name and town are what the site is made of, whoever said them.
+        foreach (var id in new[] { "business.name", "place" })
+            facts = facts.With(id, facts[id]! with { Confirmed = true });
+        var like = sheet?.LikeSiteId is { } model ? await LikeAsync(model, trade) : null;
+        var wishes = new Wishes(
+            wish.Action is { } a && trade.Aims.Contains(a) && a != trade.Aims[0] ? a : like?.Action,
+            wish.Tone is { } t && trade.Tones.Contains(t) ? t : null,
+            like?.Look,
+            Size: wish.Size
+        );
+        if (wish.Language is { Length: > 0 } spoken && trades.InLanguage(trade, spoken) is { } own)
+            trade = own;
+        var site =
+            sheet?.ClientId is { } known && await db.Clients.FirstOrDefaultAsync(c => c.Id == known) is { } client
+                ? await CreateForAsync(client, trade, facts, wishes, who, who.UserId, null)
+                : await creation.CreateAsync(trade, facts, wishes, who, who.UserId);
+        if (wish.Brought.Length > 0)
+        {
+            var with = OldTexts.BringOver(await reader.DocumentAsync(site), [.. wish.Brought]);
+            await writer.EditAsync(site.Id, 1, new BringOver(with, wish.Brought.Length), who);
+        }
+        if (sheet is not null)
+            await MadeAsync(sheet, site);
+        await transaction.CommitAsync();
+        return site;
+    }
+
+    private async Task<(MainAction Action, string Look)?> LikeAsync(Guid id, TradeTemplate trade)
+    {
+        if (await reader.FindAsync(id) is not { } site || site.TradeId != trade.Id)
+            return null;
+        var document = await reader.DocumentAsync(site);
+        return (document.Action, document.Look.Id);
+    }
+
     /// <summary>The sheet has become a site: its pictures are the client's from now on, not cleared yet.</summary>
-    public async Task MadeAsync(HeldStart sheet, Site site)
+    private async Task MadeAsync(HeldStart sheet, Site site)
     {
         sheet.SiteId = site.Id;
         var here = (await db.ClientFiles.Where(f => f.ClientId == site.ClientId).Select(f => f.Hash).ToListAsync()).ToHashSet();
@@ -202,7 +283,7 @@ public sealed class StartService(
         DateOnly? due
     )
     {
-        await using var transaction = await db.Database.BeginTransactionAsync();
+        await using var transaction = await db.JoinTransactionAsync();
         if (client.IsProspect)
         {
             db.Add(

@@ -1,14 +1,11 @@
 using System.Collections.Immutable;
 using System.Text;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.Extensions.Caching.Memory;
-using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Design.Styling;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Publishing.Rendering;
-using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Text;
 using Plurimax.Web.Briefing;
@@ -26,8 +23,7 @@ public sealed class LookHandModel(
     SiteAddresses addresses,
     SheetTokens sheets,
     LookService lookService,
-    IMemoryCache cache,
-    IBlobStore blobs,
+    LookUses uses,
     SiteWriter writer
 ) : SitePageModel(reader, status, addresses)
 {
@@ -39,8 +35,7 @@ public sealed class LookHandModel(
     public ImmutableDictionary<string, string> Problems { get; private set; } = ImmutableDictionary<string, string>.Empty;
     public ImmutableDictionary<string, (string Says, string Better)> Weak { get; private set; } =
         ImmutableDictionary<string, (string, string)>.Empty;
-    public ImmutableDictionary<string, StyleUse> Uses { get; private set; } = ImmutableDictionary<string, StyleUse>.Empty;
-    public ImmutableArray<ColourShare> Shares { get; private set; } = [];
+    public LookUse Used { get; private set; } = LookUse.None;
     public string SheetUrl { get; private set; } = "";
     public string? TokenProblem { get; private set; }
     public ReadLook? Read { get; private set; }
@@ -61,33 +56,17 @@ public sealed class LookHandModel(
         Dressed = DressedLook.Of(Choice);
         Leaf = Document.FindPage(leaf ?? "") is { Hidden: false } page ? page : Document.Pages[0];
         SheetUrl = sheets.Url(new SheetView(Site.Id, Choice), Leaf.File);
-        var settings = Settings.All();
-        (Uses, Shares) = (await cache.GetOrCreateAsync($"uses {Site.Id} {Site.Head} {Choice}", entry =>
-            {
-                entry.Size = 20_000;
-                entry.SlidingExpiration = TimeSpan.FromMinutes(10);
-                var site = Document.InLook(Choice);
-                var files = SiteRenderer.Render(
-                    site,
-                    Trade,
-                    Site.Facts,
-                    new RenderSettings(Address, settings, RenderMode.Anchored) { Blobs = hash => blobs.Get(hash) }
-                );
-                var pages = StyleUses.Pages(files);
-                return Task.FromResult(
-                    (StyleUses.Of(files, pages).ToImmutableDictionary(u => u.Choice), ColourShares.Of(site, Dressed, files, pages))
-                );
-            }))!;
+        Used = uses.Of(Site, Document, Choice, Trade, Settings);
     }
 
     /// <summary>How often the site uses a choice, and where most.</summary>
     public string Use(string choice) =>
-        Uses.GetValueOrDefault(choice) is not { Count: > 0 } u
+        Used.ByChoice.GetValueOrDefault(choice) is not { Count: > 0 } u
             ? "not used on this site"
             : $"{u.Count} on {u.Pages} {(u.Pages == 1 ? "page" : "pages")}";
 
     public string? Where(string choice) =>
-        Uses.GetValueOrDefault(choice) is { Where.Length: > 0 } u ? $"most in {string.Join(", ", u.Where.Select(Section))}" : null;
+        Used.ByChoice.GetValueOrDefault(choice) is { Where.Length: > 0 } u ? $"most in {string.Join(", ", u.Where.Select(Section))}" : null;
 
     /// <summary>What makers call a section, by the class that its style goes by.</summary>
     private static string Section(string css) =>

@@ -22,6 +22,7 @@ public sealed class LookService(
     SettingsReader settingsReader,
     ClientLetters letters,
     SiteStations stations,
+    PrivateLinks links,
     IBlobStore blobs,
     TimeProvider clock,
     OutboxSignal signal
@@ -67,6 +68,16 @@ public sealed class LookService(
         return null;
     }
 
+    /// <summary>What is kept for all clients, newest first.</summary>
+    public Task<List<KeptLook>> SharedAsync(CancellationToken cancel = default) =>
+        db.KeptLooks.AsNoTracking().Where(k => k.SiteId == null).OrderByDescending(k => k.At).ToListAsync(cancel);
+
+    public Task<KeptLook?> FindSharedAsync(Guid kept, CancellationToken cancel = default) =>
+        db.KeptLooks.AsNoTracking().FirstOrDefaultAsync(k => k.Id == kept && k.SiteId == null, cancel);
+
+    public Task<int> LetGoSharedAsync(Guid kept, CancellationToken cancel = default) =>
+        db.KeptLooks.Where(k => k.Id == kept && k.SiteId == null).ExecuteDeleteAsync(cancel);
+
     public Task<int> LetGoAsync(Guid siteId, Guid kept) =>
         db.KeptLooks.Where(k => k.Id == kept && (k.SiteId == siteId || k.SiteId == null)).ExecuteDeleteAsync();
 
@@ -86,9 +97,7 @@ public sealed class LookService(
     {
         var (token, hash) = LinkToken.New();
         var now = clock.GetUtcNow();
-        await db
-            .Lookbooks.Where(l => l.SiteId == site.Id && l.EndedAt == null)
-            .ExecuteUpdateAsync(u => u.SetProperty(l => l.EndedAt, now), cancel);
+        await links.EndAsync<SentLookbook>(site.Id, cancel);
         db.Add(
             new SentLookbook
             {
@@ -122,24 +131,11 @@ public sealed class LookService(
         return token;
     }
 
-    public async Task<SentLookbook?> FindAsync(string token) =>
-        LinkToken.HashOf(token) is { } hash
-            ? await db.Lookbooks.Include(l => l.Site).ThenInclude(s => s.Client).FirstOrDefaultAsync(l => l.TokenHash == hash)
-            : null;
-
     /// <summary>The lookbook of a link that has not ended; null of any other.</summary>
     public async Task<Guid?> OpenAsync(string token) =>
         LinkToken.HashOf(token) is { } hash
             ? await db.Lookbooks.Where(l => l.TokenHash == hash && l.EndedAt == null).Select(l => (Guid?)l.Id).FirstOrDefaultAsync()
             : null;
-
-    public async Task OpenedAsync(SentLookbook book)
-    {
-        if (book.OpenedAt is not null)
-            return;
-        book.OpenedAt = clock.GetUtcNow();
-        await db.SaveChangesAsync();
-    }
 
     /// <summary>A comment of the client; the maker sees it on Look and in the history.</summary>
     public async Task CommentAsync(SentLookbook book, string author, int? of, string text)

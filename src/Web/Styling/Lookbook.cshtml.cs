@@ -14,7 +14,7 @@ namespace Plurimax.Web.Styling;
 
 /// <summary>Looks behind their private link: flipped through, two compared at the same place, commented, one chosen.</summary>
 [EnableRateLimiting("client")]
-public sealed class LookbookModel(LookService lookService, TradeCatalogue trades, ClientLetters letters) : PageModel
+public sealed class LookbookModel(LookService lookService, PrivateLinks links, TradeCatalogue trades, ClientLetters letters) : PageModel
 {
     private TextEngine? _text;
 
@@ -50,7 +50,7 @@ public sealed class LookbookModel(LookService lookService, TradeCatalogue trades
     {
         if (!await LoadAsync(token, look, with, leaf))
             return Gone();
-        await lookService.OpenedAsync(Book!);
+        await links.OpenedAsync(Book!);
         return Page();
     }
 
@@ -108,7 +108,7 @@ public sealed class LookbookModel(LookService lookService, TradeCatalogue trades
         Response.Headers.CacheControl = "no-store";
         Agency = await letters.AgencyAsync();
         Token = token;
-        Book = await lookService.FindAsync(token);
+        Book = await links.FindAsync<SentLookbook>(token);
         if (Ended)
             return false;
         Look = look is { } n && n >= 0 && n < Book!.Looks.Length ? n : 0;

@@ -1,19 +1,18 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
-using Plurimax.Data;
 using Plurimax.Making.Composing;
 using Plurimax.Publishing.Launching;
 using Plurimax.Text;
 using Plurimax.Trades;
+using Plurimax.Web.Clients;
 
 namespace Plurimax.Web.Trades;
 
 public sealed record IdeaRow(string Name, string From, string Domain, bool Free, bool InBooks);
 
 /// <summary>Names and slogans for a business that has none, with whether the domain is free.</summary>
-public sealed class IdeasModel(TradeCatalogue trades, IRegistrar registrar, PlurimaxDb db) : PageModel
+public sealed class IdeasModel(TradeCatalogue trades, IRegistrar registrar, ClientService clients) : PageModel
 {
     [BindProperty(SupportsGet = true)]
     public string Words { get; set; } = "";
@@ -52,22 +51,10 @@ public sealed class IdeasModel(TradeCatalogue trades, IRegistrar registrar, Plur
         }
         Round = Math.Clamp(Round, 1, 99);
         var ideas = NameIdeas.Names(Trade, Town.Trim(), Owner, Street, Round);
-        var lower = ideas.Select(i => i.Name.ToLowerInvariant()).ToArray();
-#pragma warning disable CA1304, CA1311, CA1862 // Lowered by the database, which knows no culture of ours.
-        var taken = (await db.Clients.Where(c => lower.Contains(c.Name.ToLower())).Select(c => c.Name.ToLower()).ToListAsync()).ToHashSet();
-#pragma warning restore CA1304, CA1311, CA1862
+        var taken = await clients.TakenAsync(ideas.Select(i => i.Name));
         static string DomainOf(NameIdea idea) => Slug.Of(idea.Name).Replace("-", "") + ".example";
         var free = await registrar.FreeAsync([.. ideas.Select(DomainOf)]);
-        Names =
-        [
-            .. ideas.Select(i => new IdeaRow(
-                i.Name,
-                i.From,
-                DomainOf(i),
-                free.Contains(DomainOf(i)),
-                taken.Contains(i.Name.ToLowerInvariant())
-            )),
-        ];
+        Names = [.. ideas.Select(i => new IdeaRow(i.Name, i.From, DomainOf(i), free.Contains(DomainOf(i)), taken.Contains(i.Name)))];
         Slogans = NameIdeas.Slogans(Trade, Town.Trim(), Round);
     }
 }

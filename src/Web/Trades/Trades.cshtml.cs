@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
+using Plurimax.Data.Sites;
 using Plurimax.Reading.Files;
 using Plurimax.Trades;
 using Plurimax.Web.Briefing;
@@ -10,13 +10,14 @@ using Plurimax.Web.Briefing;
 namespace Plurimax.Web.Trades;
 
 /// <summary>The trade templates at hand, the agency's own first.</summary>
-public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db, TemplateService templateService) : PageModel
+public sealed class TradesModel(TradeCatalogue trades, SiteList sites, TemplateService templateService) : PageModel
 {
+    private const int MostFinished = 300;
     public string Query { get; private set; } = "";
     public List<TradeCard> All { get; private set; } = [];
     public ImmutableArray<TradeMatch> Found { get; private set; } = [];
     public Dictionary<string, int> Sites { get; private set; } = [];
-    public List<(Guid Id, string Name, string Trade)> Finished { get; private set; } = [];
+    public List<NamedSite> Finished { get; private set; } = [];
     public string MakeProblem { get; private set; } = "";
     public string ImportProblem { get; private set; } = "";
     public IReadOnlyList<TradeProblem> Faults { get; private set; } = [];
@@ -34,25 +35,10 @@ public sealed class TradesModel(TradeCatalogue trades, PlurimaxDb db, TemplateSe
         Query = (q ?? "").Trim();
         Found = Query.Length is > 0 and < 200 ? trades.Search(Query) : [];
         All = [.. trades.Cards.OrderBy(t => t.Base is null).ThenBy(t => t.Names.Title, StringComparer.Ordinal)];
-        Sites = (await db.Sites.Where(s => !s.IsSample).GroupBy(s => s.TradeId).Select(g => new { g.Key, Count = g.Count() }).ToListAsync())
+        Sites = (await sites.CountByTradeAsync())
             .GroupBy(g => TradeTemplate.FamilyOf(g.Key))
-            .ToDictionary(g => g.Key, g => g.Sum(x => x.Count));
-        // The further a site has come, the more of it was looked at by people.
-        Finished = (
-            await db
-                .Sites.AsNoTracking()
-                .Where(s => !s.IsSample)
-                .OrderByDescending(s => s.Station)
-                .ThenBy(s => s.Client.Name)
-                .Select(s => new
-                {
-                    s.Id,
-                    s.Client.Name,
-                    s.TradeId,
-                })
-                .Take(300)
-                .ToListAsync()
-        ).ConvertAll(s => (s.Id, s.Name, s.TradeId));
+            .ToDictionary(g => g.Key, g => g.Sum(x => x.Value));
+        Finished = await sites.FurthestAsync(MostFinished);
     }
 
     private async Task<IActionResult> RefusedAsync()

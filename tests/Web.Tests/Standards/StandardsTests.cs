@@ -402,7 +402,9 @@ public partial class StandardsTests(App app)
         intake.Questions.ShouldContain("hours");
         intake.Questions.ShouldNotContain("owner.story");
         async Task<string?> Answer(string fact, string typed) =>
-            await app.WithAsync(async s => await intakeService(s).AnswerAsync((await intakeService(s).FindAsync(token))!, fact, typed));
+            await app.WithAsync(async s =>
+                await intakeService(s).AnswerAsync((await s.GetRequiredService<PrivateLinks>().FindAsync<Intake>(token))!, fact, typed)
+            );
         (await Answer("hours", "Mon-Fri 9-17")).ShouldBeNull();
         await ShelfAsync(async s =>
         {
