@@ -3,10 +3,23 @@ import { chromium } from 'playwright-core';
 
 const base = process.env.BASE ?? 'http://localhost:5080';
 const only = process.argv.slice(2);
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
 const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
 const page = await context.newPage();
-page.on('console', (m) => { if (m.type() === 'error') console.log(page.url(), m.text()); });
+page.on('console', (m) => {
+  if (m.type() === 'error') console.log(page.url(), m.text());
+});
 await page.goto(`${base}/signin`);
 await page.fill('#email', 'ada@tidewrack.example');
 await page.fill('#password', 'saltmere-harbour');
@@ -18,11 +31,23 @@ const site = async (name) => {
 };
 const harrowgate = await site('Harrowgate Cycle Works');
 const shots = {
-  line: '/', brief: `/sites/${await site('Penhallow')}/brief`, plan: `/sites/${harrowgate}/plan?leaf=services`, look: `/sites/${await site('Thornby Tree Care')}/look`, library: `/sites/${harrowgate}/bench/add?leaf=home&after=home.opening`,
-  bench: `/sites/${harrowgate}/bench?leaf=home&section=home.opening`, proof: `/sites/${await site('Larkfield Honey')}/proof`, launch: `/sites/${await site('Quayside Physio')}/launch`,
-  history: `/sites/${harrowgate}/history?with=1`, handoff: `/sites/${await site('Marram Guesthouse')}/handoff`, trades: '/trades?q=bike+shop', prospects: '/prospects',
+  line: '/',
+  brief: `/sites/${await site('Penhallow')}/brief`,
+  plan: `/sites/${harrowgate}/plan?leaf=services`,
+  look: `/sites/${await site('Thornby Tree Care')}/look`,
+  library: `/sites/${harrowgate}/bench/add?leaf=home&after=home.opening`,
+  bench: `/sites/${harrowgate}/bench?leaf=home&section=home.opening`,
+  proof: `/sites/${await site('Larkfield Honey')}/proof`,
+  launch: `/sites/${await site('Quayside Physio')}/launch`,
+  history: `/sites/${harrowgate}/history?with=1`,
+  handoff: `/sites/${await site('Marram Guesthouse')}/handoff`,
+  trades: '/trades?q=bike+shop',
+  prospects: '/prospects',
 };
-const take = async (name, p = page) => { await p.waitForLoadState('networkidle'); await p.screenshot({ path: `docs/screenshots/${name}.png` }); };
+const take = async (name, p = page) => {
+  await p.waitForLoadState('networkidle');
+  await p.screenshot({ path: `docs/screenshots/${name}.png` });
+};
 for (const [name, path] of Object.entries(shots)) {
   if (only.length && !only.includes(name)) continue;
   await page.goto(base + path);
@@ -77,7 +102,10 @@ if (!only.length || only.includes('answers')) {
 }
 if (!only.length || only.includes('new')) {
   await page.goto(`${base}/new`);
-  await page.fill('#Text', 'Sash windows mended and draught-proofed. Marl & Daughter, 3 Old Harbour Lane, Larkmouth LK1 2AB. Ring Edda on 01632 960148, not before 8. Mon-Fri 8-5. Cords from £45. Family business since 1998.');
+  await page.fill(
+    '#Text',
+    'Sash windows mended and draught-proofed. Marl & Daughter, 3 Old Harbour Lane, Larkmouth LK1 2AB. Ring Edda on 01632 960148, not before 8. Mon-Fri 8-5. Cords from £45. Family business since 1998.',
+  );
   await page.click('text=Read it into the sheet');
   await page.waitForURL(/new\/[0-9a-f-]+$/);
   await take('new');

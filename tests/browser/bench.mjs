@@ -1,7 +1,7 @@
 // The Bench: typing in galley and sheet, facts, paste, offline, two makers, keys.
 import { base, equal, signIn, test, truth } from './lib.mjs';
 
-export default async function(browser, app) {
+export default async function (browser, app) {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const page = await context.newPage();
   const said = [];
@@ -9,25 +9,52 @@ export default async function(browser, app) {
   page.on('pageerror', (e) => said.push(e.message));
   await signIn(page, 'mara');
   const site = app.psql("select s.id from sites s join clients c on c.id = s.client_id where c.name = 'Wrenfield Wheels'").trim();
-  const stored = (section, path) => app.psql(`select x -> 'content' from sites s join revisions r on r.site_id = s.id and r.number = s.head, jsonb_path_query(r.document, '$.pages[*].sections[*] ? (@.id == "${section}")') x where s.id = '${site}'`).trim() && JSON.parse(app.psql(`select x -> 'content' from sites s join revisions r on r.site_id = s.id and r.number = s.head, jsonb_path_query(r.document, '$.pages[*].sections[*] ? (@.id == "${section}")') x where s.id = '${site}'`))[path].text;
-  const open = async (p = page, query = '?leaf=home') => { await p.goto(`${base}/sites/${site}/bench${query}`); await p.frameLocator('.sheetframe').locator('link[href="/js/bench/sheet.css"]').waitFor({ state: 'attached' }); };
+  const stored = (section, path) =>
+    app
+      .psql(
+        `select x -> 'content' from sites s join revisions r on r.site_id = s.id and r.number = s.head, jsonb_path_query(r.document, '$.pages[*].sections[*] ? (@.id == "${section}")') x where s.id = '${site}'`,
+      )
+      .trim() &&
+    JSON.parse(
+      app.psql(
+        `select x -> 'content' from sites s join revisions r on r.site_id = s.id and r.number = s.head, jsonb_path_query(r.document, '$.pages[*].sections[*] ? (@.id == "${section}")') x where s.id = '${site}'`,
+      ),
+    )[path].text;
+  const open = async (p = page, query = '?leaf=home') => {
+    await p.goto(`${base}/sites/${site}/bench${query}`);
+    await p.frameLocator('.sheetframe').locator('link[href="/js/bench/sheet.css"]').waitFor({ state: 'attached' });
+  };
   const sheet = page.frameLocator('.sheetframe');
-  const heading = page.locator('#f-home-opening-heading'), text = page.locator('#f-home-opening-text');
+  const heading = page.locator('#f-home-opening-heading'),
+    text = page.locator('#f-home-opening-text');
   // What is typed is kept in the browser until the server has it.
   const saved = (p = page) => p.waitForFunction(() => !Object.keys(localStorage).some((k) => k.startsWith('typed ')));
-  const rewrite = async (field, words, p = page) => { await field.click(); await p.keyboard.press('Control+a'); await p.keyboard.type(words); };
+  const rewrite = async (field, words, p = page) => {
+    await field.click();
+    await p.keyboard.press('Control+a');
+    await p.keyboard.type(words);
+  };
 
   await test('Bench: what is typed stands on the sheet at once; nothing is loaded again, the cursor and the places stay', async () => {
     await open();
-    await page.locator('#galley').evaluate((g) => { g.scrollTop = 40; });
+    await page.locator('#galley').evaluate((g) => {
+      g.scrollTop = 40;
+    });
     const frame = page.frames().find((f) => f.url().includes('/sheet/'));
-    await frame.evaluate(() => { window.same = true; window.scrollTo(0, 120); });
+    await frame.evaluate(() => {
+      window.same = true;
+      window.scrollTo(0, 120);
+    });
     await rewrite(heading, 'Wheels built by hand');
     await sheet.locator('h1', { hasText: 'Wheels built by hand' }).waitFor();
     await page.keyboard.type(' twice');
     await sheet.locator('h1', { hasText: 'Wheels built by hand twice' }).waitFor();
     truth(await frame.evaluate(() => window.same && window.scrollY === 120), 'the sheet was loaded again or moved');
-    equal(await page.evaluate(() => [document.activeElement.id, getSelection().getRangeAt(0).endOffset]), ['f-home-opening-heading', 26], 'the cursor');
+    equal(
+      await page.evaluate(() => [document.activeElement.id, getSelection().getRangeAt(0).endOffset]),
+      ['f-home-opening-heading', 26],
+      'the cursor',
+    );
     await saved();
     equal(stored('home.opening', 'heading'), 'Wheels built by hand twice', 'stored');
     await page.reload();
@@ -50,7 +77,7 @@ export default async function(browser, app) {
     await page.fill('#pop input', 'the ford');
     await page.click('#pop >> text=Only here');
     await sheet.locator('[data-p="home.opening/text"]', { hasText: 'Come to the ford on Friday' }).waitFor();
-    truth(await text.locator('.fc.own').count() === 1, 'the exception is not shown');
+    truth((await text.locator('.fc.own').count()) === 1, 'the exception is not shown');
     await text.locator('.fc').click();
     await page.click('#pop >> text=Use the fact again');
     await sheet.locator('[data-p="home.opening/text"]', { hasText: 'Come to Wrenfield on Friday' }).waitFor();
@@ -67,7 +94,10 @@ export default async function(browser, app) {
     await page.keyboard.type(' so');
     await text.evaluate((el) => {
       const d = new DataTransfer();
-      d.setData('text/html', '<p class=MsoNormal style="mso-margin:0"> and <i style="color:red">careful</i><o:p></o:p><script>alert(1)</script></p>');
+      d.setData(
+        'text/html',
+        '<p class=MsoNormal style="mso-margin:0"> and <i style="color:red">careful</i><o:p></o:p><script>alert(1)</script></p>',
+      );
       d.setData('text/plain', 'and careful');
       el.dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true }));
     });
@@ -99,7 +129,11 @@ export default async function(browser, app) {
     await open();
     await page.locator('#s-home-opening').focus();
     await page.keyboard.press('j');
-    equal(await page.evaluate(() => document.activeElement.dataset.id), await page.locator('.gs').nth(1).getAttribute('data-id'), 'the next section');
+    equal(
+      await page.evaluate(() => document.activeElement.dataset.id),
+      await page.locator('.gs').nth(1).getAttribute('data-id'),
+      'the next section',
+    );
     const second = await sheet.locator('main > [data-s]').nth(1).getAttribute('data-s');
     await page.locator(`#s-${second.replaceAll('.', '-')}`).focus();
     await page.keyboard.press('h');
@@ -137,12 +171,27 @@ export default async function(browser, app) {
     await page.keyboard.press('Control+Enter');
     await page.locator('#said', { hasText: 'wishes' }).waitFor();
     equal(stored('home.opening', 'heading'), 'Trued by hand', 'done');
-    equal(app.psql(`select c.facts -> 'entries' -> 'phone' -> 'value' ->> 'national' from clients c join sites s on s.client_id = c.id where s.id = '${site}'`).trim(), '01632 960123', 'the fact');
+    equal(
+      app
+        .psql(
+          `select c.facts -> 'entries' -> 'phone' -> 'value' ->> 'national' from clients c join sites s on s.client_id = c.id where s.id = '${site}'`,
+        )
+        .trim(),
+      '01632 960123',
+      'the fact',
+    );
     await page.locator('#s-home-opening').focus();
     await page.keyboard.press('z');
     await page.locator('#said', { hasText: 'Undone' }).waitFor();
     equal(stored('home.opening', 'heading'), before, 'taken back');
-    truth(app.psql(`select coalesce(c.facts -> 'entries' -> 'phone' -> 'value' ->> 'national', '') from clients c join sites s on s.client_id = c.id where s.id = '${site}'`).trim() !== '01632 960123', 'the fact is not taken back');
+    truth(
+      app
+        .psql(
+          `select coalesce(c.facts -> 'entries' -> 'phone' -> 'value' ->> 'national', '') from clients c join sites s on s.client_id = c.id where s.id = '${site}'`,
+        )
+        .trim() !== '01632 960123',
+      'the fact is not taken back',
+    );
   });
 
   await test('a command is found by its name; ? lists the keys that work here', async () => {
@@ -199,6 +248,11 @@ export default async function(browser, app) {
     await two.context().close();
   });
 
-  await test('Bench: no console errors', async () => { equal(said.filter((s) => !s.includes('ERR_INTERNET_DISCONNECTED') && !s.includes('409')), []); });
+  await test('Bench: no console errors', async () => {
+    equal(
+      said.filter((s) => !s.includes('ERR_INTERNET_DISCONNECTED') && !s.includes('409')),
+      [],
+    );
+  });
   await context.close();
 }

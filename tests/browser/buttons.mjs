@@ -6,28 +6,53 @@ import { base, equal, root, signIn, test, truth } from './lib.mjs';
 
 /** Routes whose way leads through something that the demo does not hold, each with where it is pressed instead. */
 const elsewhere = {
-  '/answers/{token}': 'road', '/proof/{token}': 'road', '/plans/{token}': 'looks', '/looks/{token}': 'looks', '/sample/{token}': 'road',
-  '/agree/{token}': 'road', '/signin': 'every stage', '/fault': 'shows no button', '/prospects/import/{id:guid}': 'road', '/batches/{id:guid}': 'road',
-  '/rollouts/{id:guid}': 'standards', '/trades/{family}': 'screens', '/erase': 'road', '/clients/{id:guid}/merge/{other:guid}': 'road',
+  '/answers/{token}': 'road',
+  '/proof/{token}': 'road',
+  '/plans/{token}': 'looks',
+  '/looks/{token}': 'looks',
+  '/sample/{token}': 'road',
+  '/agree/{token}': 'road',
+  '/signin': 'every stage',
+  '/fault': 'shows no button',
+  '/prospects/import/{id:guid}': 'road',
+  '/batches/{id:guid}': 'road',
+  '/rollouts/{id:guid}': 'standards',
+  '/trades/{family}': 'screens',
+  '/erase': 'road',
+  '/clients/{id:guid}/merge/{other:guid}': 'road',
 };
 /** Buttons that act on another device or leave the application, by their words. */
 const leaves = /^(Sign out)/;
 
-const routes = () => readdirSync(path.join(root, 'src/Web'), { recursive: true })
-  .filter((f) => f.endsWith('.cshtml') && !/(^|\/)(bin|obj)\//.test(f))
-  .map((f) => /^@page "([^"]+)"/m.exec(readFileSync(path.join(root, 'src/Web', f), 'utf8'))?.[1])
-  .filter(Boolean)
-  .sort();
+const routes = () =>
+  readdirSync(path.join(root, 'src/Web'), { recursive: true })
+    .filter((f) => f.endsWith('.cshtml') && !/(^|\/)(bin|obj)\//.test(f))
+    .map((f) => /^@page "([^"]+)"/m.exec(readFileSync(path.join(root, 'src/Web', f), 'utf8'))?.[1])
+    .filter(Boolean)
+    .sort();
 
 /** What a person can see: the text, what is open, chosen, typed in or in focus, how a drawing lies; no token of a form. As a hash. */
 const seen = () => {
   const shown = [...document.querySelectorAll('input:not([type=hidden]),textarea,select,details,dialog')].map((e) =>
-    e.matches('details,dialog') ? e.open : e.type === 'checkbox' || e.type === 'radio' ? e.checked : e.value);
-  const classes = [...document.querySelectorAll('[class],[aria-pressed],[aria-expanded],[hidden],[style]')].map((e) =>
-    `${e.className?.baseVal ?? e.className}${e.getAttribute('aria-pressed')}${e.getAttribute('aria-expanded')}${e.hidden}${e.getAttribute('style')}`);
+    e.matches('details,dialog') ? e.open : e.type === 'checkbox' || e.type === 'radio' ? e.checked : e.value,
+  );
+  const classes = [...document.querySelectorAll('[class],[aria-pressed],[aria-expanded],[hidden],[style]')].map(
+    (e) =>
+      `${e.className?.baseVal ?? e.className}${e.getAttribute('aria-pressed')}${e.getAttribute('aria-expanded')}${e.hidden}${e.getAttribute('style')}`,
+  );
   const frames = [...document.querySelectorAll('iframe')].map((f) => [f.src, f.clientWidth]);
   const drawn = [...document.querySelectorAll('svg')].map((d) => [d.getAttribute('viewBox'), d.clientWidth, d.getAttribute('style')]);
-  const all = [location.href, document.body.innerText, shown, classes, frames, drawn, scrollY, document.activeElement?.id, document.querySelectorAll('*').length];
+  const all = [
+    location.href,
+    document.body.innerText,
+    shown,
+    classes,
+    frames,
+    drawn,
+    scrollY,
+    document.activeElement?.id,
+    document.querySelectorAll('*').length,
+  ];
   let hash = 0;
   for (const c of JSON.stringify(all)) hash = (hash * 31 + c.codePointAt(0)) | 0;
   return hash;
@@ -35,11 +60,13 @@ const seen = () => {
 
 /** Buttons in sight. Of more than six that do the same with many things (a kind of section to add, a section to move): first, middle, last. */
 const buttons = () => {
-  const seen = new Set(), rows = new Map();
+  const seen = new Set(),
+    rows = new Map();
   for (const [at, b] of [...document.querySelectorAll('button:not([disabled]),summary,input[type=submit]')].entries()) {
     if (b.closest('dialog:not([open])') || !b.checkVisibility({ visibilityProperty: true, contentVisibilityAuto: true })) continue;
     const words = (b.getAttribute('aria-label') ?? b.innerText ?? '').replace(/\s+/g, ' ').trim();
-    const handler = new URLSearchParams((b.getAttribute('formaction') ?? b.form?.getAttribute('action') ?? '').split('?')[1] ?? '').get('handler') ?? '';
+    const handler =
+      new URLSearchParams((b.getAttribute('formaction') ?? b.form?.getAttribute('action') ?? '').split('?')[1] ?? '').get('handler') ?? '';
     const kind = `${b.tagName} ${handler} ${b.closest('section,aside,nav')?.className.split(' ')[0] ?? ''}`;
     const name = `${kind} ${words.replace(/[“”0-9].*/, '')}`;
     if (seen.has(name)) continue;
@@ -56,26 +83,38 @@ const buttons = () => {
 export default async function (browser, app) {
   const one = (sql) => app.psql(sql).trim().split('\n')[0];
   // The client with most to show; a published one for what comes after the launch.
-  const site = one("select s.id from sites s join clients c on c.id = s.client_id where c.name = 'Harrowgate Cycle Works' and not s.is_sample");
-  const live = one("select id from sites where live_release_id is not null and not is_sample order by slug limit 1");
+  const site = one(
+    "select s.id from sites s join clients c on c.id = s.client_id where c.name = 'Harrowgate Cycle Works' and not s.is_sample",
+  );
+  const live = one('select id from sites where live_release_id is not null and not is_sample order by slug limit 1');
   const client = one(`select client_id from sites where id = '${site}'`);
-  const standard = one("select id from standards where retired_at is null order by name limit 1");
-  const screens = routes().filter((r) => !(r in elsewhere)).flatMap((r) => {
-    if (r.startsWith('/sites/')) {
-      const ids = /handoff|care|launch|proof/.test(r) ? [live] : [site];
-      const query = r.endsWith('/layouts') || r.endsWith('/copy') ? '?section=home.services' : r.endsWith('/add') ? '?leaf=home' : r.endsWith('/bench/page') ? '?leaf=services' : '';
-      return ids.map((id) => r.replace('{id:guid}', id) + query);
-    }
-    if (r.startsWith('/clients/')) return [r.replace('{id:guid}', client)];
-    if (r === '/standards/{id:guid}') return standard ? [r.replace('{id:guid}', standard)] : [];
-    if (r === '/standards/{at}/impact') return ['/standards/agency/impact'];
-    return [r.replace(/\/\{[^}]*\?\}/, '')];
-  });
+  const standard = one('select id from standards where retired_at is null order by name limit 1');
+  const screens = routes()
+    .filter((r) => !(r in elsewhere))
+    .flatMap((r) => {
+      if (r.startsWith('/sites/')) {
+        const ids = /handoff|care|launch|proof/.test(r) ? [live] : [site];
+        const query =
+          r.endsWith('/layouts') || r.endsWith('/copy')
+            ? '?section=home.services'
+            : r.endsWith('/add')
+              ? '?leaf=home'
+              : r.endsWith('/bench/page')
+                ? '?leaf=services'
+                : '';
+        return ids.map((id) => r.replace('{id:guid}', id) + query);
+      }
+      if (r.startsWith('/clients/')) return [r.replace('{id:guid}', client)];
+      if (r === '/standards/{id:guid}') return standard ? [r.replace('{id:guid}', standard)] : [];
+      if (r === '/standards/{at}/impact') return ['/standards/agency/impact'];
+      return [r.replace(/\/\{[^}]*\?\}/, '')];
+    });
   truth(screens.length > 35, `only ${screens.length} screens`);
   // Screens=PATTERN presses only those, to look into one.
   const wanted = new RegExp(process.env.Screens ?? '');
 
-  const idle = [], broken = [];
+  const idle = [],
+    broken = [];
   let pressed = 0;
   const work = screens.filter((s) => wanted.test(s));
   const worker = async () => {
@@ -99,23 +138,49 @@ export default async function (browser, app) {
         if (!(await button.isVisible().catch(() => false))) continue; // gone with an earlier press
         const where = `${screen.replace(/[0-9a-f-]{36}/g, '…')} “${words}”${handler && ` (${handler})`}`;
         // What unticks needs something that is ticked.
-        if (/^(Tick )?none$/i.test(words)) await page.evaluate(() => document.querySelectorAll('main input[type=checkbox]').forEach((c) => { c.checked = true; }));
+        if (/^(Tick )?none$/i.test(words))
+          await page.evaluate(() =>
+            document.querySelectorAll('main input[type=checkbox]').forEach((c) => {
+              c.checked = true;
+            }),
+          );
         const before = await page.evaluate(seen);
         let loaded = 0;
-        const counted = () => { loaded++; };
+        const counted = () => {
+          loaded++;
+        };
         page.on('domcontentloaded', counted);
-        let effect = false, told;
-        const outside = new Promise((done) => { told = done; });
-        const noted = () => { effect = true; told(true); };
-        const answered = (r) => { if (r.status() >= 500 || r.status() === 400 || r.status() === 404) broken.push(`${where}: ${r.status()} ${r.url().replace(base, '')}`); };
+        let effect = false,
+          told;
+        const outside = new Promise((done) => {
+          told = done;
+        });
+        const noted = () => {
+          effect = true;
+          told(true);
+        };
+        const answered = (r) => {
+          if (r.status() >= 500 || r.status() === 400 || r.status() === 404)
+            broken.push(`${where}: ${r.status()} ${r.url().replace(base, '')}`);
+        };
         page.once('download', noted);
         page.once('filechooser', noted);
-        page.once('dialog', (d) => { noted(); d.dismiss().catch(() => {}); });
+        page.once('dialog', (d) => {
+          noted();
+          d.dismiss().catch(() => {});
+        });
         page.once('popup', noted);
         page.on('response', answered);
-        await button.click({ timeout: 15_000 }).catch((e) => broken.push(`${where}: cannot be pressed: ${String(e).split('\n')[0].slice(0, 120)}`));
+        await button
+          .click({ timeout: 15_000 })
+          .catch((e) => broken.push(`${where}: cannot be pressed: ${String(e).split('\n')[0].slice(0, 120)}`));
         pressed++;
-        const changed = page.waitForFunction(([was, fn]) => (0, eval)(`(${fn})`)() !== was, [before, seen.toString()], { timeout: 4000, polling: 120 }).then(() => true, () => false);
+        const changed = page
+          .waitForFunction(([was, fn]) => (0, eval)(`(${fn})`)() !== was, [before, seen.toString()], { timeout: 4000, polling: 120 })
+          .then(
+            () => true,
+            () => false,
+          );
         // A new document is an effect only if it shows something else: most posts lead back to the page that they came from.
         const same = !(await Promise.race([changed, outside])) && !effect && (await page.evaluate(seen).catch(() => '')) === before;
         if (same) idle.push(where);

@@ -6,7 +6,9 @@ export default async function (browser, app) {
     const host = 'http://marram-guesthouse.sites.localhost';
     const page = await browser.newPage();
     const bad = [];
-    page.on('response', (r) => { if (r.status() >= 400) bad.push(`${r.status()} ${r.url()}`); });
+    page.on('response', (r) => {
+      if (r.status() >= 400) bad.push(`${r.status()} ${r.url()}`);
+    });
     await page.goto(`${host}:${port}/`, { waitUntil: 'load' });
     const heading = await page.locator('h1').innerText();
     await page.close();
@@ -32,7 +34,10 @@ export default async function (browser, app) {
   const waiting = "select count(*) from pg_stat_activity where wait_event_type = 'Lock' and datname = current_database()";
 
   const id = one("select id from sites where slug = 'marram-guesthouse'");
-  const standing = () => one(`select s.live_release_id, s.head, (select count(*) from releases where site_id = s.id), (select count(*) from events where site_id = s.id) from sites s where s.id = '${id}'`);
+  const standing = () =>
+    one(
+      `select s.live_release_id, s.head, (select count(*) from releases where site_id = s.id), (select count(*) from events where site_id = s.id) from sites s where s.id = '${id}'`,
+    );
   for (const [where, held] of [
     ['before the release is written', 'lock table releases in share row exclusive mode'],
     ['between the release and the site that points to it', `select 1 from sites where id = '${id}' for no key update`],
@@ -72,14 +77,23 @@ export default async function (browser, app) {
     app.kill();
     await context.close();
     await restart(app);
-    equal(one(`select r.number from sites s join releases r on r.id = s.live_release_id where s.id = '${id}'`), String(number + 1), 'the live release');
+    equal(
+      one(`select r.number from sites s join releases r on r.id = s.live_release_id where s.id = '${id}'`),
+      String(number + 1),
+      'the live release',
+    );
     const { bad } = await visit();
     equal(bad, [], 'files that are missing');
   });
 
   await test('kill -9 in mid-typing: the writer goes on, and nothing typed is lost', async () => {
     const site = app.psql("select s.id from sites s join clients c on c.id = s.client_id where c.name = 'Wrenfield Wheels'").trim();
-    const stored = () => JSON.parse(app.psql(`select jsonb_path_query(r.document, '$.pages[*].sections[*] ? (@.id == "home.opening").content.text.text') from sites s join revisions r on r.site_id = s.id and r.number = s.head where s.id = '${site}'`));
+    const stored = () =>
+      JSON.parse(
+        app.psql(
+          `select jsonb_path_query(r.document, '$.pages[*].sections[*] ? (@.id == "home.opening").content.text.text') from sites s join revisions r on r.site_id = s.id and r.number = s.head where s.id = '${site}'`,
+        ),
+      );
     const context = await browser.newContext();
     const page = await context.newPage();
     await signIn(page, 'mara');
@@ -102,7 +116,7 @@ export default async function (browser, app) {
   });
 
   await test('kill -9 in the middle of a roll-out: one site done, one in the middle of it, the rest waiting; it is gone on with after the start', async () => {
-    const lives = "select count(*) from sites where live_release_id is not null and not is_sample";
+    const lives = 'select count(*) from sites where live_release_id is not null and not is_sample';
     truth(Number(one(lives)) > 2, 'several sites are published');
     const context = await browser.newContext();
     const page = await context.newPage();
@@ -114,7 +128,9 @@ export default async function (browser, app) {
     await page.goto(`${base}/standards/agency/impact`);
     await page.getByRole('button', { name: /roll out to all \d+ now/ }).waitFor({ timeout: 60_000 });
     // Two sites are held by somebody else, so that the workers stop in the middle of both; rows that refer to them may still be written.
-    const held = one("select string_agg(quote_literal(s.id::text), ',') from (select s.id from sites s join clients c on c.id = s.client_id where s.live_release_id is not null and not s.is_sample order by c.name, s.id offset 1 limit 2) s");
+    const held = one(
+      "select string_agg(quote_literal(s.id::text), ',') from (select s.id from sites s join clients c on c.id = s.client_id where s.live_release_id is not null and not s.is_sample order by c.name, s.id offset 1 limit 2) s",
+    );
     const letGo = await holding(`select 1 from sites where id in (${held}) for no key update`);
     await page.getByRole('button', { name: /roll out to all \d+ now/ }).click();
     await page.waitForURL(/rollouts\//);
@@ -124,11 +140,27 @@ export default async function (browser, app) {
     app.kill();
     letGo();
     equal(one(`select count(*) from roll_out_sites where roll_out_id = '${id}' and state = 1`), '1', 'what was in the middle is not done');
-    equal(one(`select count(*) from sites s join releases r on r.id = s.live_release_id where s.id in (${held}) and r.settings::text like '%after the kill%'`), '0', 'and shows what it showed');
+    equal(
+      one(
+        `select count(*) from sites s join releases r on r.id = s.live_release_id where s.id in (${held}) and r.settings::text like '%after the kill%'`,
+      ),
+      '0',
+      'and shows what it showed',
+    );
     await restart(app);
     await until(`select state from roll_outs where id = '${id}'`, '4');
-    equal(one(`select count(*) from sites s join releases r on r.id = s.live_release_id where not s.is_sample and r.settings::text like '%after the kill%'`), one(lives), 'all of them');
-    equal(one(`select max(n) from (select count(*) n from releases where settings::text like '%after the kill%' group by site_id) x`), '1', 'nobody twice');
+    equal(
+      one(
+        `select count(*) from sites s join releases r on r.id = s.live_release_id where not s.is_sample and r.settings::text like '%after the kill%'`,
+      ),
+      one(lives),
+      'all of them',
+    );
+    equal(
+      one(`select max(n) from (select count(*) n from releases where settings::text like '%after the kill%' group by site_id) x`),
+      '1',
+      'nobody twice',
+    );
     const { bad } = await visit();
     equal(bad, [], 'files that are missing');
     await context.close();

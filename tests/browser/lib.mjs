@@ -19,14 +19,30 @@ export async function startApplication() {
   const connection = process.env.TestDatabase;
   if (!connection) throw new Error('TestDatabase is not set; run ./test browser');
   const pgPort = /Port=(\d+)/.exec(connection)[1];
-  const psql = (sql, db = 'postgres') => execFileSync('psql', ['-h', '127.0.0.1', '-p', pgPort, '-U', 'plurimax', '-d', db, '-Atc', sql], { encoding: 'utf8' });
+  const psql = (sql, db = 'postgres') =>
+    execFileSync('psql', ['-h', '127.0.0.1', '-p', pgPort, '-U', 'plurimax', '-d', db, '-Atc', sql], { encoding: 'utf8' });
   psql('drop database if exists plurimax_browser with (force)');
   psql('create database plurimax_browser');
   const web = path.join(root, 'src/Web');
   const dll = path.join(web, 'bin/Release/net10.0/Plurimax.Web.dll');
-  const env = { ...process.env, Database: `${connection};Database=plurimax_browser`, DataFolder: temporary('data'), PublicPort: String(port), Smtp__Port: '25980' };
+  const env = {
+    ...process.env,
+    Database: `${connection};Database=plurimax_browser`,
+    DataFolder: temporary('data'),
+    PublicPort: String(port),
+    Smtp__Port: '25980',
+  };
   execFileSync('dotnet', [dll, '--migrate', '--demo'], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] });
-  const app = { spawn: () => spawn('dotnet', [dll, '--urls', base], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] }), psql: (sql) => psql(sql, 'plurimax_browser'), hold: (sql) => spawn('psql', ['-h', '127.0.0.1', '-p', pgPort, '-U', 'plurimax', '-d', 'plurimax_browser', '-qc', `begin; ${sql}; select pg_sleep(600)`], { stdio: 'ignore' }) };
+  const app = {
+    spawn: () => spawn('dotnet', [dll, '--urls', base], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] }),
+    psql: (sql) => psql(sql, 'plurimax_browser'),
+    hold: (sql) =>
+      spawn(
+        'psql',
+        ['-h', '127.0.0.1', '-p', pgPort, '-U', 'plurimax', '-d', 'plurimax_browser', '-qc', `begin; ${sql}; select pg_sleep(600)`],
+        { stdio: 'ignore' },
+      ),
+  };
   await restart(app);
   return app;
 }
@@ -37,16 +53,31 @@ export async function restart(app) {
   app.stop = () => child.kill('SIGTERM');
   app.kill = () => child.kill('SIGKILL');
   for (let i = 0; ; i++) {
-    try { if ((await fetch(`${base}/health`)).ok) break; } catch { /* not yet */ }
+    try {
+      if ((await fetch(`${base}/health`)).ok) break;
+    } catch {
+      /* not yet */
+    }
     if (i > 300) throw new Error('the application did not start');
     await new Promise((r) => setTimeout(r, 100));
   }
 }
 
-export const startBrowser = () => chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--host-resolver-rules=MAP *.example 127.0.0.1'],
-});
+export const startBrowser = () =>
+  chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--headless',
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--host-resolver-rules=MAP *.example 127.0.0.1',
+    ],
+  });
 
 const cliDll = path.join(root, 'src/Cli/bin/Release/net10.0/Plurimax.Cli.dll');
 /** One command of ./plurimax, and what it printed. */
@@ -61,12 +92,25 @@ export async function cliMany(commands) {
 
 /** Serves folders as plain files, nothing else: what any web server does. */
 export async function serve(folder) {
-  const types = { '.html': 'text/html; charset=utf-8', '.css': 'text/css', '.js': 'text/javascript', '.svg': 'image/svg+xml', '.woff2': 'font/woff2', '.xml': 'application/xml' };
+  const types = {
+    '.html': 'text/html; charset=utf-8',
+    '.css': 'text/css',
+    '.js': 'text/javascript',
+    '.svg': 'image/svg+xml',
+    '.woff2': 'font/woff2',
+    '.xml': 'application/xml',
+  };
   const server = createServer((q, r) => {
     let file = path.join(folder, decodeURIComponent(new URL(q.url, 'http://x').pathname));
-    if (!file.startsWith(folder)) { r.writeHead(403).end(); return; }
+    if (!file.startsWith(folder)) {
+      r.writeHead(403).end();
+      return;
+    }
     if (existsSync(file) && statSync(file).isDirectory()) file = path.join(file, 'index.html');
-    if (!existsSync(file)) { r.writeHead(404).end(); return; }
+    if (!existsSync(file)) {
+      r.writeHead(404).end();
+      return;
+    }
     r.writeHead(200, { 'content-type': types[path.extname(file)] ?? 'application/octet-stream' }).end(readFileSync(file));
   });
   await new Promise((done) => server.listen(0, '127.0.0.1', done));
@@ -85,8 +129,14 @@ export async function signIn(page, who = 'ada') {
 export async function axe(page) {
   await page.evaluate(axeSource);
   return page.evaluate(async () => {
-    const r = await globalThis.axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'], resultTypes: ['violations'], iframes: false });
-    return r.violations.flatMap((v) => v.nodes.slice(0, 3).map((n) => `${v.id}: ${n.target.join(' ')} ${(n.any[0] ?? n.all[0] ?? n.none[0])?.message ?? ''}`.slice(0, 220)));
+    const r = await globalThis.axe.run(document, {
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],
+      resultTypes: ['violations'],
+      iframes: false,
+    });
+    return r.violations.flatMap((v) =>
+      v.nodes.slice(0, 3).map((n) => `${v.id}: ${n.target.join(' ')} ${(n.any[0] ?? n.all[0] ?? n.none[0])?.message ?? ''}`.slice(0, 220)),
+    );
   });
 }
 
@@ -100,7 +150,12 @@ export async function test(name, body) {
     console.log(`ok    ${name}${seconds > 4 ? ` (${seconds} s)` : ''}`);
   } catch (e) {
     results.failed++;
-    console.log(`FAIL  ${name}\n      ${String(e.stack ?? e).split('\n').slice(0, 12).join('\n      ')}`);
+    console.log(
+      `FAIL  ${name}\n      ${String(e.stack ?? e)
+        .split('\n')
+        .slice(0, 12)
+        .join('\n      ')}`,
+    );
   }
 }
 export const summary = () => results;
@@ -108,4 +163,6 @@ export function equal(actual, expected, what = '') {
   const [a, b] = [JSON.stringify(actual), JSON.stringify(expected)];
   if (a !== b) throw new Error(`${what}: expected ${b?.slice(0, 600)}, got ${a?.slice(0, 1500)}`);
 }
-export function truth(value, what) { if (!value) throw new Error(what); }
+export function truth(value, what) {
+  if (!value) throw new Error(what);
+}

@@ -17,12 +17,13 @@ export default async function (browser) {
     await page.waitForLoadState();
   };
   // Each step stands on the one before: after a failure the rest would only say the same.
-  const step = (name, body) => test(`road: ${name}`, async () => {
-    if (broken) throw new Error('an earlier step failed');
-    broken = true;
-    await body();
-    broken = false;
-  });
+  const step = (name, body) =>
+    test(`road: ${name}`, async () => {
+      if (broken) throw new Error('an earlier step failed');
+      broken = true;
+      await body();
+      broken = false;
+    });
 
   await step('a trade with a typing error, a name and a town make a whole site', async () => {
     await signIn(page, 'mara');
@@ -34,8 +35,11 @@ export default async function (browser) {
     await press('#make');
     await page.waitForURL(/\/bench$/);
     id = page.url().split('/')[4];
-    truth(await page.locator('#pagepick option').count() >= 5, 'fewer than five pages');
-    truth((await page.frameLocator('.sheetframe').locator('body').innerText()).includes('Fennimore & O’Dell'), 'the name is not on the sheet');
+    truth((await page.locator('#pagepick option').count()) >= 5, 'fewer than five pages');
+    truth(
+      (await page.frameLocator('.sheetframe').locator('body').innerText()).includes('Fennimore & O’Dell'),
+      'the name is not on the sheet',
+    );
   });
 
   await step('Brief: typed facts, one refused, all followed by the pages', async () => {
@@ -92,13 +96,16 @@ export default async function (browser) {
     await page.waitForURL(/Set=2/);
     const others = await names();
     equal(others.length, 3, 'other looks');
-    truth(others.every((n) => !first.includes(n)), `offered again: ${others}`);
+    truth(
+      others.every((n) => !first.includes(n)),
+      `offered again: ${others}`,
+    );
     await page.fill('[name=Brand]', '');
     await press('.lbwish >> text=Draw');
     await page.waitForURL((u) => !u.searchParams.get('Brand'));
     await page.selectOption('#palette', 'rust and sky');
     await page.waitForURL(/Palette=rust/);
-    equal((await page.locator('.spec:has-text("rust and sky")').count()), 3, 'looks in the palette');
+    equal(await page.locator('.spec:has-text("rust and sky")').count(), 3, 'looks in the palette');
     await go('look?brand=%23ffd400');
     await page.keyboard.press('2');
     await page.locator('.look.chosen').waitFor();
@@ -131,7 +138,9 @@ export default async function (browser) {
     const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
     const client = await phone.newPage();
     const said = [];
-    client.on('console', (m) => { if (m.type() === 'error') said.push(m.text()); });
+    client.on('console', (m) => {
+      if (m.type() === 'error') said.push(m.text());
+    });
     await client.goto(link);
     equal(await axe(client), [], 'axe');
     truth(await client.evaluate(() => document.documentElement.scrollWidth <= innerWidth), 'the proof scrolls sideways');
@@ -189,7 +198,10 @@ export default async function (browser) {
       const visitor = await browser.newPage();
       equal((await visitor.goto(`http://${host}:${port}/`)).status(), 200, host);
       truth((await visitor.locator('h1').innerText()).toLowerCase().includes('built again'), `${host} shows another page`);
-      truth((await visitor.locator('link[rel=canonical]').getAttribute('href')).includes('fennimore.example'), 'the canonical address is not the domain');
+      truth(
+        (await visitor.locator('link[rel=canonical]').getAttribute('href')).includes('fennimore.example'),
+        'the canonical address is not the domain',
+      );
       await visitor.close();
     }
     await press('text=Roll back to 1');
@@ -217,14 +229,18 @@ export default async function (browser) {
       equal(await v.inputValue('#f-message'), 'A sofa with two broken springs.', 'the message');
       if (script) equal(await axe(v), [], 'axe');
       // As long as the setting wants a person to take (form_seconds), told by the page's own clock.
-      while (await v.evaluate(() => performance.now()) < 3500);
+      while ((await v.evaluate(() => performance.now())) < 3500);
       await v.click('button[type=submit]');
       await v.locator('text=Your message has gone').waitFor();
       await c.close();
     }
     await page.goto(`${base}/enquiries`);
-    for (const name of ['Pia Scripted', 'Kit Plain']) truth(await page.locator('.marks', { hasText: name }).isVisible(), `${name} is not in the inbox`);
-    await page.waitForFunction(async () => { const t = await (await fetch('/outbox')).text(); return t.includes('Enquiry from Kit Plain') && t.includes('kept as'); });
+    for (const name of ['Pia Scripted', 'Kit Plain'])
+      truth(await page.locator('.marks', { hasText: name }).isVisible(), `${name} is not in the inbox`);
+    await page.waitForFunction(async () => {
+      const t = await (await fetch('/outbox')).text();
+      return t.includes('Enquiry from Kit Plain') && t.includes('kept as');
+    });
   });
 
   await step('Handoff: ticks, the pack on another static server, and on to Care', async () => {
@@ -236,14 +252,21 @@ export default async function (browser) {
     await download.saveAs(zip);
     mkdirSync(path.join(folder, 'out'));
     execFileSync('unzip', ['-q', zip, '-d', path.join(folder, 'out')]);
-    for (const f of ['facts.json', 'contact.vcf', 'zone.txt', 'pictures.csv', 'guide.html']) truth(readFileSync(path.join(folder, 'out', f)).length > 50, `${f} is missing`);
+    for (const f of ['facts.json', 'contact.vcf', 'zone.txt', 'pictures.csv', 'guide.html'])
+      truth(readFileSync(path.join(folder, 'out', f)).length > 50, `${f} is missing`);
     // RFC 1035 by BIND's own reader.
-    try { execFileSync('named-checkzone', ['-q', 'fennimore.example', path.join(folder, 'out/zone.txt')]); }
-    catch (e) { if (e.code !== 'ENOENT') throw new Error('named-checkzone refuses the zone file'); else throw new Error('named-checkzone is not installed'); }
+    try {
+      execFileSync('named-checkzone', ['-q', 'fennimore.example', path.join(folder, 'out/zone.txt')]);
+    } catch (e) {
+      if (e.code !== 'ENOENT') throw new Error('named-checkzone refuses the zone file');
+      else throw new Error('named-checkzone is not installed');
+    }
     const server = await serve(path.join(folder, 'out/site'));
     const v = await browser.newPage();
     const bad = [];
-    v.on('response', (r) => { if (r.status() >= 400) bad.push(r.url()); });
+    v.on('response', (r) => {
+      if (r.status() >= 400) bad.push(r.url());
+    });
     await v.goto(`${server.url}/`);
     truth((await v.locator('h1').innerText()).toLowerCase().includes('built again'), 'another site');
     await v.click('nav >> text=Contact');

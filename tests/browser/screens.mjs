@@ -6,28 +6,63 @@ export default async function (browser, app) {
   context.setDefaultTimeout(10_000);
   const page = await context.newPage();
   const said = [];
-  page.on('console', (m) => { if (m.type() === 'error') said.push(`${page.url()} ${m.text()}`); });
+  page.on('console', (m) => {
+    if (m.type() === 'error') said.push(`${page.url()} ${m.text()}`);
+  });
   page.on('pageerror', (e) => said.push(`${page.url()} ${e.message}`));
   await signIn(page);
   const site = (name) => app.psql(`select s.id from sites s join clients c on c.id = s.client_id where c.name = '${name}'`).trim();
   const bench = site('Harrowgate Cycle Works');
   const firm = (name) => app.psql(`select id from clients where name = '${name}'`).trim();
-  const list = app.psql("select i.id from imports i where taken_at is null").trim();
-  await app.psql(`update imports set (who_user_id, who_name) = (select id, display_name from "AspNetUsers" where display_name = 'Ada Tidewell') where id = '${list}'`);
+  const list = app.psql('select i.id from imports i where taken_at is null').trim();
+  await app.psql(
+    `update imports set (who_user_id, who_name) = (select id, display_name from "AspNetUsers" where display_name = 'Ada Tidewell') where id = '${list}'`,
+  );
   const screens = {
-    Prospects: '/prospects', 'prospects by next contact': '/prospects?by=contact', 'prospects that nobody fits': '/prospects?find=nobody', 'a prospect': `/clients/${firm('Tern Street Cycles')}`, 'a prospect to be sampled': `/clients/${firm('Bowline Chandlery')}`,
-    'a prospect to be signed': `/clients/${firm('Sallow Tree Surgery')}?sign=true`, 'a prospect edited': `/clients/${firm('Lantern Books')}?edit=true`, 'import in review': `/prospects/import/${list}`, 'a row to be mended': `/prospects/import/${list}?mend=8`,
-    Clients: '/clients', 'a client': `/clients/${firm('Marram Guesthouse')}`, 'two to be merged': `/clients/${firm('Pilot Boat Sails')}/merge/${firm('Lantern Books')}`, Erase: '/erase',
-    Line: '/', 'Line of one station': '/?station=bench', 'empty Line': '/?find=nobody', 'new site': '/new?Words=phyiso', Brief: `/sites/${bench}/brief?open=hours`, Plan: `/sites/${bench}/plan?leaf=about`, Look: `/sites/${bench}/look`, 'wireframes': `/sites/${bench}/plan/wires?leaf=about`, 'look by hand': `/sites/${bench}/look/hand`, 'mark': `/sites/${bench}/look/mark`,
-    Bench: `/sites/${bench}/bench?leaf=home&section=home.opening`, Proof: `/sites/${site('Larkfield Honey')}/proof`, Launch: `/sites/${bench}/launch`, Handoff: `/sites/${site('Marram Guesthouse')}/handoff`,
-    Care: `/sites/${site('Wrenfield Wheels')}/care`, Standards: '/standards', Trades: '/trades?q=bike', Enquiries: '/enquiries', Outbox: '/outbox', 'nothing here': '/nowhere',
+    Prospects: '/prospects',
+    'prospects by next contact': '/prospects?by=contact',
+    'prospects that nobody fits': '/prospects?find=nobody',
+    'a prospect': `/clients/${firm('Tern Street Cycles')}`,
+    'a prospect to be sampled': `/clients/${firm('Bowline Chandlery')}`,
+    'a prospect to be signed': `/clients/${firm('Sallow Tree Surgery')}?sign=true`,
+    'a prospect edited': `/clients/${firm('Lantern Books')}?edit=true`,
+    'import in review': `/prospects/import/${list}`,
+    'a row to be mended': `/prospects/import/${list}?mend=8`,
+    Clients: '/clients',
+    'a client': `/clients/${firm('Marram Guesthouse')}`,
+    'two to be merged': `/clients/${firm('Pilot Boat Sails')}/merge/${firm('Lantern Books')}`,
+    Erase: '/erase',
+    Line: '/',
+    'Line of one station': '/?station=bench',
+    'empty Line': '/?find=nobody',
+    'new site': '/new?Words=phyiso',
+    Brief: `/sites/${bench}/brief?open=hours`,
+    Plan: `/sites/${bench}/plan?leaf=about`,
+    Look: `/sites/${bench}/look`,
+    wireframes: `/sites/${bench}/plan/wires?leaf=about`,
+    'look by hand': `/sites/${bench}/look/hand`,
+    mark: `/sites/${bench}/look/mark`,
+    Bench: `/sites/${bench}/bench?leaf=home&section=home.opening`,
+    Proof: `/sites/${site('Larkfield Honey')}/proof`,
+    Launch: `/sites/${bench}/launch`,
+    Handoff: `/sites/${site('Marram Guesthouse')}/handoff`,
+    Care: `/sites/${site('Wrenfield Wheels')}/care`,
+    Standards: '/standards',
+    Trades: '/trades?q=bike',
+    Enquiries: '/enquiries',
+    Outbox: '/outbox',
+    'nothing here': '/nowhere',
   };
   for (const [name, path] of Object.entries(screens))
     await test(`${name}: accessible, no console error`, async () => {
       said.length = 0;
       await page.goto(base + path, { waitUntil: 'load' });
       equal(await axe(page), [], 'axe');
-      equal(said.filter((s) => !s.includes('404')), [], 'console');
+      equal(
+        said.filter((s) => !s.includes('404')),
+        [],
+        'console',
+      );
     });
   await test('sign-in is accessible', async () => {
     const other = await browser.newPage();
@@ -74,7 +109,9 @@ export default async function (browser, app) {
     said.length = 0;
     await page.goto(`${base}/prospects`);
     await page.keyboard.press('p');
-    await page.keyboard.type('Knot & Splice\nPiano tuner\n4.7 (63 reviews)\n3 Cable Steps, Saltmere SZ4 6KS\nTel 01632 960866\nknots@splice.example\n');
+    await page.keyboard.type(
+      'Knot & Splice\nPiano tuner\n4.7 (63 reviews)\n3 Cable Steps, Saltmere SZ4 6KS\nTel 01632 960866\nknots@splice.example\n',
+    );
     await page.click('text=Make it a prospect');
     await page.waitForURL(/\/clients\/[0-9a-f-]+$/);
     truth((await page.locator('.known').innerText()).includes('01632 960866'), 'the phone was not read');
@@ -83,7 +120,7 @@ export default async function (browser, app) {
     await page.locator('textarea[name=body]').waitFor();
     await page.click('text=Send it with a private link');
     await page.locator('#said', { hasText: 'knots@splice.example' }).waitFor();
-    const letter = app.psql("select body from outbox where \"to\" = 'knots@splice.example'");
+    const letter = app.psql('select body from outbox where "to" = \'knots@splice.example\'');
     const path = /\/sample\/[\w-]{43}/.exec(letter)[0];
     const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
     await phone.goto(base + path);
@@ -139,7 +176,11 @@ export default async function (browser, app) {
     await page.locator('#yaml').fill((await page.inputValue('#yaml')).replace('headline:', 'headlin:'));
     await page.keyboard.press('Control+Enter');
     await page.locator('.faults', { hasText: 'unknown key' }).waitFor();
-    equal(said.filter((s) => !s.includes('422')), [], 'console');
+    equal(
+      said.filter((s) => !s.includes('422')),
+      [],
+      'console',
+    );
   });
 
   await test('clicking a passage in the sheet puts its section in hand in the galley', async () => {

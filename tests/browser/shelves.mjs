@@ -12,12 +12,28 @@ export default async function (browser, app) {
   await signIn(page, 'mara');
   const site = app.psql("select s.id from sites s join clients c on c.id = s.client_id where c.name = 'Wrenfield Wheels'").trim();
   const here = `${base}/sites/${site}`;
-  const query = (what) => JSON.parse(app.psql(`select ${what} from sites s join revisions r on r.site_id = s.id and r.number = s.head where s.id = '${site}'`).trim() || 'null');
+  const query = (what) =>
+    JSON.parse(
+      app.psql(`select ${what} from sites s join revisions r on r.site_id = s.id and r.number = s.head where s.id = '${site}'`).trim() ||
+        'null',
+    );
   const kinds = () => query(`jsonb_path_query_array(r.document, '$.pages[0].sections[*].id')`);
-  const open = async (at = '') => { await page.goto(`${here}/bench?leaf=home${at}`); await page.frameLocator('.sheetframe').locator('link[href="/js/bench/sheet.css"]').waitFor({ state: 'attached' }); };
+  const open = async (at = '') => {
+    await page.goto(`${here}/bench?leaf=home${at}`);
+    await page.frameLocator('.sheetframe').locator('link[href="/js/bench/sheet.css"]').waitFor({ state: 'attached' });
+  };
   const sheet = page.frameLocator('.sheetframe');
 
-  for (const [name, at] of Object.entries({ 'the library': '/bench/add?leaf=home', layouts: '/bench/layouts?section=home.services', 'copying a section': '/bench/copy?section=home.services', 'page settings': '/bench/page?leaf=services', 'what stands on every page': '/bench/parts', 'pouring a text in': '/bench/pour', pictures: '/bench/photos', outline: '/bench/outline' }))
+  for (const [name, at] of Object.entries({
+    'the library': '/bench/add?leaf=home',
+    layouts: '/bench/layouts?section=home.services',
+    'copying a section': '/bench/copy?section=home.services',
+    'page settings': '/bench/page?leaf=services',
+    'what stands on every page': '/bench/parts',
+    'pouring a text in': '/bench/pour',
+    pictures: '/bench/photos',
+    outline: '/bench/outline',
+  }))
     await test(`${name}: accessible, no console error`, async () => {
       said.length = 0;
       await page.goto(here + at, { waitUntil: 'load' });
@@ -32,7 +48,7 @@ export default async function (browser, app) {
     await page.waitForURL(/bench\/add/);
     const cards = page.frameLocator('.cardframe').locator('.card-pick');
     await cards.first().waitFor();
-    truth(await cards.count() > 20, 'the sheet shows the sections');
+    truth((await cards.count()) > 20, 'the sheet shows the sections');
     await page.keyboard.press('/');
     await page.keyboard.type('sentence to stop');
     await page.waitForFunction(() => document.querySelectorAll('[data-card]:not([hidden])').length === 1);
@@ -46,7 +62,13 @@ export default async function (browser, app) {
     await page.waitForURL(/section=home.announcement/);
     await sheet.locator('link[href="/js/bench/sheet.css"]').waitFor({ state: 'attached' });
     await page.locator('#detents option').first().waitFor({ state: 'attached' });
-    for (const _ of [1, 2]) { await page.keyboard.press('z'); await page.waitForFunction(() => document.getElementById('said').textContent.includes('Undone')); await page.evaluate(() => { document.getElementById('said').textContent = ''; }); }
+    for (const _ of [1, 2]) {
+      await page.keyboard.press('z');
+      await page.waitForFunction(() => document.getElementById('said').textContent.includes('Undone'));
+      await page.evaluate(() => {
+        document.getElementById('said').textContent = '';
+      });
+    }
     equal(kinds(), before, 'two undos');
   });
 
@@ -110,7 +132,7 @@ export default async function (browser, app) {
     await frame.evaluate(() => document.getElementById('popup').showModal());
     truth(await frame.evaluate(() => document.activeElement.closest('#popup') !== null), 'the pop-up takes the focus');
     await page.keyboard.press('Escape');
-    truth(!await frame.evaluate(() => document.getElementById('popup').open), 'Escape puts it away');
+    truth(!(await frame.evaluate(() => document.getElementById('popup').open)), 'Escape puts it away');
   });
 
   await test('page settings: the result is cut as one types, a phrase says what to mend, an address in use is told', async () => {
@@ -131,12 +153,34 @@ export default async function (browser, app) {
   await test('every kind of fault is found by measuring, and only those', async () => {
     const bare = await context.newPage();
     await bare.setViewportSize({ width: 400, height: 600 });
-    const faults = async (body) => { await bare.setContent(`<!doctype html><style>body{margin:0;font:16px/1.5 sans-serif}</style>${body}`); return bare.evaluate(measure); };
-    equal(await faults('<h1>A heading</h1><p>Some <a href="/x">text</a> to read.</p><p><a href="/y" style="display:inline-block;min-height:44px">Far away</a></p>'), [], 'a page without fault');
+    const faults = async (body) => {
+      await bare.setContent(`<!doctype html><style>body{margin:0;font:16px/1.5 sans-serif}</style>${body}`);
+      return bare.evaluate(measure);
+    };
+    equal(
+      await faults(
+        '<h1>A heading</h1><p>Some <a href="/x">text</a> to read.</p><p><a href="/y" style="display:inline-block;min-height:44px">Far away</a></p>',
+      ),
+      [],
+      'a page without fault',
+    );
     truth((await faults('<p style="width:600px">Wider than the screen it is on</p>'))[0].startsWith('over the side by'), 'over the side');
-    truth((await faults('<div style="height:20px;overflow:hidden"><p style="margin:0">One<br>two<br>three</p></div>'))[0].startsWith('clipped'), 'clipped');
-    truth((await faults('<p>Some words of text</p><p style="margin-top:-38px">Other words on top</p>'))[0].startsWith('on one another'), 'overlap');
-    truth((await faults('<a href="/x" style="display:inline-block;width:12px;height:12px;overflow:hidden">x</a><a href="/y" style="display:inline-block;width:12px;height:12px;overflow:hidden">y</a>')).some((f) => f.startsWith('small')), 'too small');
+    truth(
+      (await faults('<div style="height:20px;overflow:hidden"><p style="margin:0">One<br>two<br>three</p></div>'))[0].startsWith('clipped'),
+      'clipped',
+    );
+    truth(
+      (await faults('<p>Some words of text</p><p style="margin-top:-38px">Other words on top</p>'))[0].startsWith('on one another'),
+      'overlap',
+    );
+    truth(
+      (
+        await faults(
+          '<a href="/x" style="display:inline-block;width:12px;height:12px;overflow:hidden">x</a><a href="/y" style="display:inline-block;width:12px;height:12px;overflow:hidden">y</a>',
+        )
+      ).some((f) => f.startsWith('small')),
+      'too small',
+    );
     await bare.close();
   });
 
@@ -146,7 +190,10 @@ export default async function (browser, app) {
     await page.focus('#ruler');
     await page.keyboard.press('ArrowRight');
     equal(await page.locator('#rulerpx').innerText(), '430 px');
-    await page.frames().find((f) => f.url().includes('/sheet/')).waitForFunction(() => innerWidth === 430);
+    await page
+      .frames()
+      .find((f) => f.url().includes('/sheet/'))
+      .waitForFunction(() => innerWidth === 430);
     await page.locator('#faultshere', { hasText: 'no fault here' }).waitFor();
     await page.evaluate(() => document.activeElement.blur());
     await page.keyboard.press('m');
@@ -167,7 +214,11 @@ export default async function (browser, app) {
   await test('a section is dragged by its label to another place', async () => {
     await open();
     const before = kinds();
-    await page.locator('.gs').nth(2).locator('.tag').dragTo(page.locator('.gs').nth(1), { targetPosition: { x: 60, y: 4 } });
+    await page
+      .locator('.gs')
+      .nth(2)
+      .locator('.tag')
+      .dragTo(page.locator('.gs').nth(1), { targetPosition: { x: 60, y: 4 } });
     await page.locator('#said', { hasText: 'Moved' }).waitFor();
     const after = kinds();
     equal([after[1], after[2]], [before[2], before[1]], 'they changed places');
@@ -186,8 +237,15 @@ export default async function (browser, app) {
   });
 
   await test('what a client asks for in a mark is read, looked at on the Bench and done', async () => {
-    const proof = app.psql(`insert into proofs (id, site_id, round, revision, document, facts, settings, origin, who_name, token_hash, created_at) select gen_random_uuid(), s.id, 77, r.number, r.document, c.facts, '{}', '', 'Mara Oake', decode(md5(random()::text), 'hex'), now() from sites s join clients c on c.id = s.client_id join revisions r on r.site_id = s.id and r.number = s.head where s.id = '${site}' returning id`).split('\n')[0].trim();
-    app.psql(`insert into marks (id, proof_id, number, section, page_file, quote, text, author_name, at) values (gen_random_uuid(), '${proof}', 1, 'home.steps', 'index.html', '', 'Please hide the steps and make it darker', 'Joss Wren', now())`);
+    const proof = app
+      .psql(
+        `insert into proofs (id, site_id, round, revision, document, facts, settings, origin, who_name, token_hash, created_at) select gen_random_uuid(), s.id, 77, r.number, r.document, c.facts, '{}', '', 'Mara Oake', decode(md5(random()::text), 'hex'), now() from sites s join clients c on c.id = s.client_id join revisions r on r.site_id = s.id and r.number = s.head where s.id = '${site}' returning id`,
+      )
+      .split('\n')[0]
+      .trim();
+    app.psql(
+      `insert into marks (id, proof_id, number, section, page_file, quote, text, author_name, at) values (gen_random_uuid(), '${proof}', 1, 'home.steps', 'index.html', '', 'Please hide the steps and make it darker', 'Joss Wren', now())`,
+    );
     await page.goto(`${here}/proof`);
     await page.locator('.heardas', { hasText: 'Hid Steps' }).locator('a', { hasText: 'Look at it on the Bench' }).click();
     await page.locator('#heard', { hasText: 'Do all 2' }).waitFor();
@@ -196,6 +254,11 @@ export default async function (browser, app) {
     equal(query(`jsonb_path_query(r.document, '$.pages[0].sections[*] ? (@.id == "home.steps").hidden')`), true, 'done');
   });
 
-  await test('no console errors', async () => equal(said.filter((s) => !s.includes('422')), [], 'console'));
+  await test('no console errors', async () =>
+    equal(
+      said.filter((s) => !s.includes('422')),
+      [],
+      'console',
+    ));
   await context.close();
 }

@@ -16,11 +16,25 @@ export default async function (browser, app) {
   const visitor = await browser.newPage();
   // Pages may be kept by a browser for two minutes: each look is at an address of its own.
   let looks = 0;
-  const shown = async (slug) => { const r = await visitor.goto(`http://${slug}.sites.localhost:${new URL(base).port}/?${++looks}`); equal(r.status(), 200); return visitor.content(); };
+  const shown = async (slug) => {
+    const r = await visitor.goto(`http://${slug}.sites.localhost:${new URL(base).port}/?${++looks}`);
+    equal(r.status(), 200);
+    return visitor.content();
+  };
   const slug = one(`select slug from sites where id = '${wheels}'`);
 
   const trades = one("select id from standards where name = 'Saltmere trades'");
-  for (const [name, at] of Object.entries({ layers: '/standards', 'a setting in hand': `/standards?at=${trades}&edit=footer_text&on=${wheels}`, 'who follows': `/standards/${trades}`, exceptions: '/standards/exceptions', 'the log': '/standards/changes', 'in and out': '/standards/exchange', passages: '/standards/passages', 'what is behind': '/standards/behind', 'settings of a site': `/sites/${wheels}/settings?show=all&edit=privacy` }))
+  for (const [name, at] of Object.entries({
+    layers: '/standards',
+    'a setting in hand': `/standards?at=${trades}&edit=footer_text&on=${wheels}`,
+    'who follows': `/standards/${trades}`,
+    exceptions: '/standards/exceptions',
+    'the log': '/standards/changes',
+    'in and out': '/standards/exchange',
+    passages: '/standards/passages',
+    'what is behind': '/standards/behind',
+    'settings of a site': `/sites/${wheels}/settings?show=all&edit=privacy`,
+  }))
     await test(`${name}: accessible, no console error`, async () => {
       said.length = 0;
       await page.goto(base + at, { waitUntil: 'load' });
@@ -47,7 +61,11 @@ export default async function (browser, app) {
     await page.waitForURL(/standards\/[0-9a-f-]{36}$/);
     standard = page.url().split('/').pop();
     equal(one(`select value from settings where scope = '${standard}' and key = 'corners'`), 'round');
-    equal(one(`select count(*) from settings where layer = 5 and scope = '${wheels}' and key = 'corners'`), '0', 'the site follows and has given its own back');
+    equal(
+      one(`select count(*) from settings where layer = 5 and scope = '${wheels}' and key = 'corners'`),
+      '0',
+      'the site follows and has given its own back',
+    );
   });
 
   await test('twelve sites follow it at once', async () => {
@@ -102,7 +120,8 @@ export default async function (browser, app) {
   });
 
   await test('counting begins only after a yes, and the answer can be changed', async () => {
-    const where = site('Larkmouth Piano Care'), its = one(`select slug from sites where id = '${where}'`);
+    const where = site('Larkmouth Piano Care'),
+      its = one(`select slug from sites where id = '${where}'`);
     await page.goto(`${base}/sites/${where}/settings?show=all&edit=counter#s-counter`);
     await page.fill('#v-counter', 'https://count.example/c.js');
     await page.keyboard.press('Control+Enter');
@@ -112,7 +131,10 @@ export default async function (browser, app) {
     const fresh = await browser.newContext();
     const guest = await fresh.newPage();
     const asked = [];
-    await fresh.route('https://count.example/**', (r) => { asked.push(r.request().url()); return r.fulfill({ contentType: 'text/javascript', body: '' }); });
+    await fresh.route('https://count.example/**', (r) => {
+      asked.push(r.request().url());
+      return r.fulfill({ contentType: 'text/javascript', body: '' });
+    });
     await guest.goto(`http://${its}.sites.localhost:${new URL(base).port}/`);
     await guest.locator('#consent').waitFor();
     equal(asked, [], 'nothing before an answer');

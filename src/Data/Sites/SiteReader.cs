@@ -17,9 +17,9 @@ public sealed class SiteReader(PlurimaxDb db, TradeCatalogue trades)
     /// <summary>The site as the database has it now, also where it was read before.</summary>
     public async Task<Site> FindFreshAsync(Guid id, CancellationToken cancel = default)
     {
-        var site = (await FindAsync(id, cancel))!;
-        await db.Entry(site).ReloadAsync(cancel);
-        return site;
+        if (db.Sites.Local.FindEntry(id) is { } known)
+            known.State = EntityState.Detached;
+        return (await FindAsync(id, cancel))!;
     }
 
     /// <summary>The document that a site stands at. Where somebody typed since the site was read, the site is read again with it.</summary>

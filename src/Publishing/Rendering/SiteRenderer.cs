@@ -378,7 +378,7 @@ public static partial class SiteRenderer
         );
 
     private static string Style(string name) =>
-        Styles.GetOrAdd(name, static n => Content.Text($"looks/css/{n}.css")?.Replace("\n", "") ?? "");
+        Styles.GetOrAdd(name, static n => CssText.Compact(Content.Text($"looks/css/{n}.css") ?? ""));
 
     private static readonly ConcurrentDictionary<string, string> Styles = new();
 }

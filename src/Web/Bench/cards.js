@@ -18,25 +18,45 @@ window.addEventListener('resize', fit);
 
 function lay() {
   fit();
-  tell({ cards: shown().map((i) => ({ id: i.dataset.card, label: i.querySelector('b').textContent, note: i.querySelector('.lbl')?.textContent ?? '', now: i.classList.contains('now') })) });
+  tell({
+    cards: shown().map((i) => ({
+      id: i.dataset.card,
+      label: i.querySelector('b').textContent,
+      note: i.querySelector('.lbl')?.textContent ?? '',
+      now: i.classList.contains('now'),
+    })),
+  });
 }
 window.addEventListener('message', (e) => {
   if (!frame() || e.source !== frame().contentWindow) return;
   if (e.data.cardsReady) lay();
-  if (e.data.card) items().find((i) => i.dataset.card === e.data.card)?.querySelector('button').click();
+  if (e.data.card)
+    items()
+      .find((i) => i.dataset.card === e.data.card)
+      ?.querySelector('button')
+      .click();
 });
-document.addEventListener('focusin', (e) => { const i = e.target.closest?.('[data-card]'); if (i) tell({ cardAt: i.dataset.card }); });
-document.addEventListener('mouseover', (e) => { const i = e.target.closest?.('[data-card]'); if (i) tell({ cardAt: i.dataset.card, still: true }); });
+document.addEventListener('focusin', (e) => {
+  const i = e.target.closest?.('[data-card]');
+  if (i) tell({ cardAt: i.dataset.card });
+});
+document.addEventListener('mouseover', (e) => {
+  const i = e.target.closest?.('[data-card]');
+  if (i) tell({ cardAt: i.dataset.card, still: true });
+});
 document.addEventListener('input', (e) => {
   if (e.target.id !== 'cardfind') return;
   const words = e.target.value.toLowerCase().split(/\s+/).filter(Boolean);
   for (const i of items()) i.hidden = !words.every((w) => i.dataset.find.includes(w));
-  for (const g of document.querySelectorAll('.cardgroup')) if (g.querySelector('[data-card]')) g.hidden = !g.querySelector('[data-card]:not([hidden])');
-  document.getElementById('cardnote').textContent = shown().length ? `${shown().length} of ${items().length}` : 'No section of that name. Try what it should do: prove, explain, act.';
+  for (const g of document.querySelectorAll('.cardgroup'))
+    if (g.querySelector('[data-card]')) g.hidden = !g.querySelector('[data-card]:not([hidden])');
+  document.getElementById('cardnote').textContent = shown().length
+    ? `${shown().length} of ${items().length}`
+    : 'No section of that name. Try what it should do: prove, explain, act.';
   lay();
 });
 document.addEventListener('keydown', (e) => {
-  if (e.target.id !== 'cardfind' || e.key !== 'Enter' && e.key !== 'ArrowDown') return;
+  if (e.target.id !== 'cardfind' || (e.key !== 'Enter' && e.key !== 'ArrowDown')) return;
   e.preventDefault();
   shown()[0]?.querySelector('button').focus();
 });

@@ -2,7 +2,8 @@
 import { galley, sectionOf } from './page.js';
 
 let held = null;
-const rowsOf = (x) => x.classList.contains('gs') ? [...galley().querySelectorAll('.gs')] : [...x.parentElement.querySelectorAll('.placed')];
+const rowsOf = (x) =>
+  x.classList.contains('gs') ? [...galley().querySelectorAll('.gs')] : [...x.parentElement.querySelectorAll('.placed')];
 /** The row over which the pointer is, and whether what is held would come after it. */
 function over(e) {
   const row = held.classList.contains('gs') ? sectionOf(e.target) : e.target.closest?.('.placed');
@@ -30,10 +31,16 @@ document.addEventListener('drop', (e) => {
   const at = held && over(e);
   if (!at) return;
   e.preventDefault();
-  const rows = rowsOf(held), from = rows.indexOf(held), before = rows.indexOf(at.row) + (at.after ? 1 : 0), by = (before > from ? before - 1 : before) - from;
+  const rows = rowsOf(held),
+    from = rows.indexOf(held),
+    before = rows.indexOf(at.row) + (at.after ? 1 : 0),
+    by = (before > from ? before - 1 : before) - from;
   if (by !== 0) send(held, from, by);
 });
-document.addEventListener('dragend', () => { clear(); held = null; });
+document.addEventListener('dragend', () => {
+  clear();
+  held = null;
+});
 
 function send(row, from, by) {
   const form = row.classList.contains('gs') ? row.querySelector('form.mg') : row;

@@ -10,7 +10,10 @@ let here = null;
 export const hereIn = (section) => here !== null && here.startsWith(`${section}/`);
 
 export function show(section, html) {
-  if (html === null || html === undefined) { refresh(); return; }
+  if (html === null || html === undefined) {
+    refresh();
+    return;
+  }
   frame()?.contentWindow.postMessage({ section: { id: section, html } }, '*');
 }
 
@@ -19,7 +22,9 @@ export async function refresh() {
   const f = frame();
   if (!f) return;
   sheetUrl ??= f.src.split('#')[0];
-  const html = await fetch(sheetUrl).then((r) => r.ok ? r.text() : null).catch(() => null);
+  const html = await fetch(sheetUrl)
+    .then((r) => (r.ok ? r.text() : null))
+    .catch(() => null);
   if (html) f.contentWindow.postMessage({ page: html }, '*');
 }
 
@@ -32,14 +37,23 @@ export function turn(to) {
 
 let typeHere = sessionStorage.getItem('type-here') === '1';
 const button = () => document.querySelector('[data-here]');
-export const setHere = () => { button()?.setAttribute('aria-pressed', String(typeHere)); };
+export const setHere = () => {
+  button()?.setAttribute('aria-pressed', String(typeHere));
+};
 document.addEventListener('click', (e) => {
   if (!e.target.closest?.('[data-here]')) return;
   typeHere = !typeHere;
   sessionStorage.setItem('type-here', typeHere ? '1' : '');
   setHere();
 });
-const shown = (el) => { const d = document.createElement('div'); d.append(...bare(el.innerHTML)); d.querySelectorAll('.fc').forEach((c) => { if (c.dataset.fact && !c.classList.contains('none') && !c.classList.contains('own') && c.title) c.textContent = c.title; }); return d.innerHTML; };
+const shown = (el) => {
+  const d = document.createElement('div');
+  d.append(...bare(el.innerHTML));
+  d.querySelectorAll('.fc').forEach((c) => {
+    if (c.dataset.fact && !c.classList.contains('none') && !c.classList.contains('own') && c.title) c.textContent = c.title;
+  });
+  return d.innerHTML;
+};
 window.addEventListener('message', (e) => {
   const f = frame();
   if (!f || !bench() || e.source !== f.contentWindow || !e.data) return;
@@ -47,7 +61,11 @@ window.addEventListener('message', (e) => {
   if (m.shared) openShared(m.shared);
   if (typeof m.section === 'string') {
     const s = [...document.querySelectorAll('.gs')].find((x) => x.dataset.id === m.section);
-    if (!s) { const leaf = m.section.slice(0, m.section.lastIndexOf('.')); location.href = `?leaf=${encodeURIComponent(leaf)}&section=${encodeURIComponent(m.section)}`; return; }
+    if (!s) {
+      const leaf = m.section.slice(0, m.section.lastIndexOf('.'));
+      location.href = `?leaf=${encodeURIComponent(leaf)}&section=${encodeURIComponent(m.section)}`;
+      return;
+    }
     const el = m.place ? field(m.place) : null;
     take(s);
     document.querySelectorAll('.gf.at').forEach((x) => x.classList.remove('at'));
@@ -60,9 +78,18 @@ window.addEventListener('message', (e) => {
     }
     (el ?? s).scrollIntoView({ block: 'nearest' });
     window.focus();
-    if (el) { el.focus(); if (rich(el)) caret(el, false); } else s.focus();
+    if (el) {
+      el.focus();
+      if (rich(el)) caret(el, false);
+    } else s.focus();
   }
-  if (m.typed) { const el = field(m.typed.place); if (el) { typed(el, m.typed.html); guide(el, m.typed.text); } }
+  if (m.typed) {
+    const el = field(m.typed.place);
+    if (el) {
+      typed(el, m.typed.html);
+      guide(el, m.typed.text);
+    }
+  }
   if (m.left) {
     here = null;
     const el = field(m.left);

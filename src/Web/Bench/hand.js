@@ -18,16 +18,25 @@ document.addEventListener('focusin', (e) => {
   if (s) take(s);
   if (e.target.classList?.contains('gf')) guide(e.target);
 });
-document.addEventListener('focusout', (e) => { if (e.target.classList?.contains('gf')) guide(null); });
+document.addEventListener('focusout', (e) => {
+  if (e.target.classList?.contains('gf')) guide(null);
+});
 
 /** Says whether a text has a length that stands well in its layout. */
 export function guide(el, text) {
-  const g = document.getElementById('guide'), ideal = el?.dataset.ideal;
+  const g = document.getElementById('guide'),
+    ideal = el?.dataset.ideal;
   if (!g) return;
   g.textContent = '';
   g.classList.remove('over');
   if (!ideal) return;
-  const [least, most] = ideal.split('-').map(Number), n = (text ?? (rich(el) ? el.innerText : el.value)).trim().length;
-  g.textContent = n > most ? `${n} letters, ${n - most} over what stands well here` : n < least ? `${n} letters, best ${least} to ${most}` : `${n} letters, stands well`;
+  const [least, most] = ideal.split('-').map(Number),
+    n = (text ?? (rich(el) ? el.innerText : el.value)).trim().length;
+  g.textContent =
+    n > most
+      ? `${n} letters, ${n - most} over what stands well here`
+      : n < least
+        ? `${n} letters, best ${least} to ${most}`
+        : `${n} letters, stands well`;
   g.classList.toggle('over', n > most);
 }

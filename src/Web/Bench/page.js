@@ -8,8 +8,25 @@ export const field = (where) => [...document.querySelectorAll('.gf')].find((f) =
 export const sectionOf = (el) => el?.closest?.('.gs');
 export const rich = (el) => el.isContentEditable;
 export const block = (el) => el.getAttribute('aria-multiline') === 'true';
-export const tell = (text, bad) => { const s = document.getElementById('saved'); if (s) { s.textContent = text; s.classList.toggle('late', Boolean(bad)); } };
-export const ask = (what, body) => fetch(`/sites/${bench().dataset.site}/bench/${what}`, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Form-Token': token() }, body: JSON.stringify(body), keepalive: JSON.stringify(body).length < 60000 });
+export const tell = (text, bad) => {
+  const s = document.getElementById('saved');
+  if (s) {
+    s.textContent = text;
+    s.classList.toggle('late', Boolean(bad));
+  }
+};
+export const ask = (what, body) =>
+  fetch(`/sites/${bench().dataset.site}/bench/${what}`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json', 'X-Form-Token': token() },
+    body: JSON.stringify(body),
+    keepalive: JSON.stringify(body).length < 60000,
+  });
 // Nodes of a manuscript that the server or this page made.
 export const bare = (html) => [...new DOMParser().parseFromString(html.replace(/ style="[^"]*"/g, ''), 'text/html').body.childNodes];
-export const put = (p, tag, props = {}, text) => { const e = Object.assign(document.createElement(tag), props); if (text !== undefined) e.textContent = text; p.append(e); return e; };
+export const put = (p, tag, props = {}, text) => {
+  const e = Object.assign(document.createElement(tag), props);
+  if (text !== undefined) e.textContent = text;
+  p.append(e);
+  return e;
+};

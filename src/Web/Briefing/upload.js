@@ -1,5 +1,10 @@
 // Files dropped on a form go into its file box; sending shows how far it has come.
-document.addEventListener('dragover', (e) => { if (e.target.closest?.('[data-drop]')) { e.preventDefault(); e.target.closest('[data-drop]').classList.add('over'); } });
+document.addEventListener('dragover', (e) => {
+  if (e.target.closest?.('[data-drop]')) {
+    e.preventDefault();
+    e.target.closest('[data-drop]').classList.add('over');
+  }
+});
 document.addEventListener('dragleave', (e) => e.target.closest?.('[data-drop]')?.classList.remove('over'));
 document.addEventListener('drop', (e) => {
   const form = e.target.closest?.('[data-drop]');
@@ -18,12 +23,25 @@ document.addEventListener('submit', (e) => {
   const bar = form.querySelector('progress');
   const request = new XMLHttpRequest();
   request.open('POST', form.action);
-  request.upload.onprogress = (p) => { if (bar && p.lengthComputable) { bar.hidden = false; bar.value = 100 * p.loaded / p.total; } };
+  request.upload.onprogress = (p) => {
+    if (bar && p.lengthComputable) {
+      bar.hidden = false;
+      bar.value = (100 * p.loaded) / p.total;
+    }
+  };
   request.onload = () => {
     if (request.status < 400) location.href = request.responseURL;
-    else { document.open(); document.write(request.responseText); document.close(); }
+    else {
+      document.open();
+      document.write(request.responseText);
+      document.close();
+    }
   };
-  request.onerror = () => { if (bar) bar.hidden = true; form.querySelector('[data-failed]')?.removeAttribute('hidden'); form.querySelectorAll('[aria-busy]').forEach((b) => b.removeAttribute('aria-busy')); };
+  request.onerror = () => {
+    if (bar) bar.hidden = true;
+    form.querySelector('[data-failed]')?.removeAttribute('hidden');
+    form.querySelectorAll('[aria-busy]').forEach((b) => b.removeAttribute('aria-busy'));
+  };
   const data = new FormData(form);
   if (e.submitter?.name) data.append(e.submitter.name, e.submitter.value);
   request.send(data);

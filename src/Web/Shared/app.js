@@ -13,11 +13,25 @@ import { judge, place, screens } from '/js/bench/firstscreen.js';
 const typing = (el) => el && (el.matches?.('input:not([type=checkbox],[type=radio]),textarea,select') || el.isContentEditable);
 
 // One line at the foot says back what happened; it gives way to the keys after a while.
-Alpine.data('said', () => ({ shown: true, init() { setTimeout(() => { this.shown = false; }, 8000); } }));
+Alpine.data('said', () => ({
+  shown: true,
+  init() {
+    setTimeout(() => {
+      this.shown = false;
+    }, 8000);
+  },
+}));
 window.Alpine = Alpine;
 Alpine.start();
 
-const keyOf = (e) => [e.ctrlKey || e.metaKey ? 'ctrl' : '', e.shiftKey && e.key.length > 1 || e.shiftKey && /^[a-z]$/i.test(e.key) ? 'shift' : '', e.key.toLowerCase()].filter(Boolean).join('+');
+const keyOf = (e) =>
+  [
+    e.ctrlKey || e.metaKey ? 'ctrl' : '',
+    (e.shiftKey && e.key.length > 1) || (e.shiftKey && /^[a-z]$/i.test(e.key)) ? 'shift' : '',
+    e.key.toLowerCase(),
+  ]
+    .filter(Boolean)
+    .join('+');
 let going = 0;
 
 document.addEventListener('keydown', (e) => {
@@ -30,17 +44,34 @@ document.addEventListener('keydown', (e) => {
     else if (key === 'ctrl+enter') press('ctrl+enter', e);
     return;
   }
-  if (key === 'ctrl+enter') { press(key, e); return; }
+  if (key === 'ctrl+enter') {
+    press(key, e);
+    return;
+  }
   if (e.ctrlKey || e.metaKey) return;
   if (Date.now() - going < 1500 && key !== 'g') {
     const to = document.querySelector(`[data-go="${CSS.escape(key)}"]`);
     going = 0;
-    if (to) { e.preventDefault(); location.href = to.href; }
+    if (to) {
+      e.preventDefault();
+      location.href = to.href;
+    }
     return;
   }
-  if (key === 'g') { going = Date.now(); return; }
-  if (e.key === '?') { e.preventDefault(); showKeys(); return; }
-  if (e.key === ',') { e.preventDefault(); openFinder(); return; }
+  if (key === 'g') {
+    going = Date.now();
+    return;
+  }
+  if (e.key === '?') {
+    e.preventDefault();
+    showKeys();
+    return;
+  }
+  if (e.key === ',') {
+    e.preventDefault();
+    openFinder();
+    return;
+  }
   if (key === 'j' || key === 'k' || key === 'arrowdown' || key === 'arrowup') {
     const rows = [...document.querySelectorAll('[data-row]')].filter((r) => r.offsetParent !== null || r.closest('svg'));
     const at = rows.indexOf(document.activeElement);
@@ -56,20 +87,43 @@ document.addEventListener('keydown', (e) => {
 
 function press(key, e) {
   // A key of a section is that of the section in hand.
-  const el = [...document.querySelectorAll(`[data-key="${CSS.escape(key)}"]:not([disabled])`)].find((b) => !b.closest('.gs') || b.closest('.gs.cur'));
+  const el = [...document.querySelectorAll(`[data-key="${CSS.escape(key)}"]:not([disabled])`)].find(
+    (b) => !b.closest('.gs') || b.closest('.gs.cur'),
+  );
   if (!el) return;
   e.preventDefault();
-  if (typing(el)) { el.focus(); el.select?.(); } else el.click();
+  if (typing(el)) {
+    el.focus();
+    el.select?.();
+  } else el.click();
 }
 
-function showKeys() { const d = document.getElementById('key-sheet'); if (!d) return; keysHere(d); d.showModal(); d.tabIndex = -1; d.focus(); d.scrollTop = 0; }
+function showKeys() {
+  const d = document.getElementById('key-sheet');
+  if (!d) return;
+  keysHere(d);
+  d.showModal();
+  d.tabIndex = -1;
+  d.focus();
+  d.scrollTop = 0;
+}
 document.getElementById('show-keys')?.addEventListener('click', showKeys);
 document.getElementById('find-command')?.addEventListener('click', openFinder);
 // A choice that is sent by itself says where to, where its form has several.
-document.addEventListener('change', (e) => { if (!e.target.matches?.('[data-submit]')) return; const { form, dataset } = e.target; if (dataset.to) { form.dataset.to = dataset.to; if (!form.closest('#bench')) form.action = new URL(dataset.to, location.href); } form.requestSubmit(); });
+document.addEventListener('change', (e) => {
+  if (!e.target.matches?.('[data-submit]')) return;
+  const { form, dataset } = e.target;
+  if (dataset.to) {
+    form.dataset.to = dataset.to;
+    if (!form.closest('#bench')) form.action = new URL(dataset.to, location.href);
+  }
+  form.requestSubmit();
+});
 
 // A busy mark on whatever was pressed, until the page changes.
-document.addEventListener('submit', (e) => { e.submitter?.setAttribute('aria-busy', 'true'); });
+document.addEventListener('submit', (e) => {
+  e.submitter?.setAttribute('aria-busy', 'true');
+});
 window.addEventListener('pageshow', () => document.querySelectorAll('[aria-busy]').forEach((b) => b.removeAttribute('aria-busy')));
 
 // The sheet: drawn at one of three widths and scaled into its pane.
@@ -85,7 +139,11 @@ function fit() {
   document.querySelectorAll('[data-width]').forEach((b) => b.setAttribute('aria-pressed', String(Number(b.dataset.width) === width)));
   document.dispatchEvent(new CustomEvent('sheet-width', { detail: width }));
 }
-document.addEventListener('want-width', (e) => { width = e.detail; sessionStorage.setItem('sheet-width', width); fit(); });
+document.addEventListener('want-width', (e) => {
+  width = e.detail;
+  sessionStorage.setItem('sheet-width', width);
+  fit();
+});
 document.addEventListener('click', (e) => {
   const b = e.target.closest?.('[data-width]');
   if (!b) return;
@@ -99,9 +157,13 @@ window.addEventListener('resize', fit);
 let lookWidth = Number(sessionStorage.getItem('look-width')) || 1280;
 function minis() {
   const slider = document.getElementById('lbwidth');
-  if (slider) { slider.value = lookWidth; document.getElementById('lbpx').textContent = `${lookWidth} px`; }
+  if (slider) {
+    slider.value = lookWidth;
+    document.getElementById('lbpx').textContent = `${lookWidth} px`;
+  }
   document.querySelectorAll('.look iframe.mini').forEach((f) => {
-    const box = f.parentElement, s = Math.min(box.clientWidth / lookWidth, .8);
+    const box = f.parentElement,
+      s = Math.min(box.clientWidth / lookWidth, 0.8);
     f.style.width = `${lookWidth}px`;
     f.style.left = `${(box.clientWidth - lookWidth * s) / 2}px`;
     f.style.transform = `scale(${s})`;
@@ -116,10 +178,16 @@ document.addEventListener('input', (e) => {
 });
 
 // By hand: a picked colour goes into its field, a better shade into the one it is for.
-document.addEventListener('change', (e) => {
-  const field = e.target.dataset?.pick && document.getElementById(e.target.dataset.pick);
-  if (field) { field.value = e.target.value; }
-}, true);
+document.addEventListener(
+  'change',
+  (e) => {
+    const field = e.target.dataset?.pick && document.getElementById(e.target.dataset.pick);
+    if (field) {
+      field.value = e.target.value;
+    }
+  },
+  true,
+);
 document.addEventListener('click', (e) => {
   const b = e.target.closest?.('[data-take]');
   if (!b) return;
@@ -129,13 +197,22 @@ document.addEventListener('click', (e) => {
 });
 
 // The first screen: measured at three widths inside the sheet, judged here, drawn over the sheet at the width that is shown.
-const asked = (frame, height, draw) => new Promise((done) => {
-  const take = (e) => { if (e.source === frame.contentWindow && e.data?.screen) { window.removeEventListener('message', take); done(e.data.screen); } };
-  window.addEventListener('message', take);
-  frame.contentWindow.postMessage({ measure: { height, draw } }, '*');
-});
+const asked = (frame, height, draw) =>
+  new Promise((done) => {
+    const take = (e) => {
+      if (e.source === frame.contentWindow && e.data?.screen) {
+        window.removeEventListener('message', take);
+        done(e.data.screen);
+      }
+    };
+    window.addEventListener('message', take);
+    frame.contentWindow.postMessage({ measure: { height, draw } }, '*');
+  });
 async function firstScreen(box) {
-  const frame = document.querySelector('.sheetframe'), list = box.querySelector('.screens'), back = frame.style.width, high = frame.style.height;
+  const frame = document.querySelector('.sheetframe'),
+    list = box.querySelector('.screens'),
+    back = frame.style.width,
+    high = frame.style.height;
   box.hidden = false;
   list.replaceChildren();
   let bad = 0;
@@ -143,11 +220,22 @@ async function firstScreen(box) {
     frame.style.width = `${w}px`;
     frame.style.height = `${h}px`;
     await new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)));
-    const r = await asked(frame, h, false), found = judge(r), row = document.createElement('li');
+    const r = await asked(frame, h, false),
+      found = judge(r),
+      row = document.createElement('li');
     bad += found.length;
-    const line = (tag, text, css) => { const e = document.createElement(tag); e.textContent = text; if (css) e.className = css; row.append(e); };
+    const line = (tag, text, css) => {
+      const e = document.createElement(tag);
+      e.textContent = text;
+      if (css) e.className = css;
+      row.append(e);
+    };
     line('b', `${w} × ${h} px`);
-    line('span', `name ${place(r.name, h)}, promise ${place(r.promise, h)}, action ${place(r.action, h)}${r.contrast ? `, stands out ${r.contrast}:1` : ''}`, 'lbl');
+    line(
+      'span',
+      `name ${place(r.name, h)}, promise ${place(r.promise, h)}, action ${place(r.action, h)}${r.contrast ? `, stands out ${r.contrast}:1` : ''}`,
+      'lbl',
+    );
     for (const f of found) line('p', `${f.says} ${f.change}`, 'warn');
     if (!found.length) line('p', 'All three stand on the first screen.', 'okline');
     list.append(row);
@@ -161,31 +249,46 @@ async function firstScreen(box) {
 document.addEventListener('click', (e) => {
   const b = e.target.closest?.('[data-screen]');
   if (!b) return;
-  const box = document.getElementById('screenbox'), on = b.getAttribute('aria-pressed') !== 'true';
+  const box = document.getElementById('screenbox'),
+    on = b.getAttribute('aria-pressed') !== 'true';
   b.setAttribute('aria-pressed', String(on));
   if (on) firstScreen(box);
-  else { box.hidden = true; document.querySelector('.sheetframe').contentWindow.postMessage({ clear: true }, '*'); }
+  else {
+    box.hidden = true;
+    document.querySelector('.sheetframe').contentWindow.postMessage({ clear: true }, '*');
+  }
 });
 
 // A click on a photo says what must stay in view when it is cropped.
-const aim = (box) => { const f = box.closest('form'); const m = box.querySelector('i'); m.style.left = `${f.elements.x.value}%`; m.style.top = `${f.elements.y.value}%`; };
+const aim = (box) => {
+  const f = box.closest('form');
+  const m = box.querySelector('i');
+  m.style.left = `${f.elements.x.value}%`;
+  m.style.top = `${f.elements.y.value}%`;
+};
 document.addEventListener('click', (e) => {
   const box = e.target.closest?.('[data-focus]');
   if (!box) return;
-  const r = box.getBoundingClientRect(), f = box.closest('form');
-  f.elements.x.value = Math.round((e.clientX - r.left) / r.width * 100);
-  f.elements.y.value = Math.round((e.clientY - r.top) / r.height * 100);
+  const r = box.getBoundingClientRect(),
+    f = box.closest('form');
+  f.elements.x.value = Math.round(((e.clientX - r.left) / r.width) * 100);
+  f.elements.y.value = Math.round(((e.clientY - r.top) / r.height) * 100);
   aim(box);
 });
 
-function grow(t) { t.style.height = 'auto'; t.style.height = `${t.scrollHeight + 2}px`; }
+function grow(t) {
+  t.style.height = 'auto';
+  t.style.height = `${t.scrollHeight + 2}px`;
+}
 function settle() {
   fit();
   document.querySelectorAll('textarea[data-grow]').forEach(grow);
   document.querySelectorAll('[data-focus]').forEach(aim);
   minis();
 }
-document.addEventListener('input', (e) => { if (e.target.matches?.('textarea[data-grow]')) grow(e.target); });
+document.addEventListener('input', (e) => {
+  if (e.target.matches?.('textarea[data-grow]')) grow(e.target);
+});
 document.addEventListener('settle', settle);
 document.addEventListener('htmx:after:swap', settle);
 document.addEventListener('htmx:afterSwap', settle);

@@ -12,13 +12,17 @@ window.addEventListener('message', (e) => {
 // A lookbook: two looks side by side go to the same place, and flipping to another look or page width keeps it.
 const book = document.querySelector('[data-book]');
 if (book) {
-  const frames = [...book.querySelectorAll('iframe.flip')], key = `place ${book.dataset.book} ${new URLSearchParams(location.search).get('leaf') ?? ''}`;
-  const fit = () => frames.forEach((f) => {
-    const wide = f.parentElement.clientWidth, drawn = wide >= 700 || window.innerWidth < 720 ? Math.max(320, wide) : 1100, scale = wide / drawn;
-    f.style.width = `${drawn}px`;
-    f.style.height = `${(f.parentElement.clientHeight - 22) / scale}px`;
-    f.style.transform = `scale(${scale})`;
-  });
+  const frames = [...book.querySelectorAll('iframe.flip')],
+    key = `place ${book.dataset.book} ${new URLSearchParams(location.search).get('leaf') ?? ''}`;
+  const fit = () =>
+    frames.forEach((f) => {
+      const wide = f.parentElement.clientWidth,
+        drawn = wide >= 700 || window.innerWidth < 720 ? Math.max(320, wide) : 1100,
+        scale = wide / drawn;
+      f.style.width = `${drawn}px`;
+      f.style.height = `${(f.parentElement.clientHeight - 22) / scale}px`;
+      f.style.transform = `scale(${scale})`;
+    });
   fit();
   window.addEventListener('resize', fit);
   window.addEventListener('message', (e) => {
@@ -29,5 +33,8 @@ if (book) {
     frames.filter((f) => f !== from).forEach((f) => f.contentWindow.postMessage({ to: at }, '*'));
   });
   const back = sessionStorage.getItem(key);
-  if (back) frames.forEach((f) => f.addEventListener('load', () => setTimeout(() => f.contentWindow.postMessage({ to: JSON.parse(back) }, '*'), 60), { once: true }));
+  if (back)
+    frames.forEach((f) =>
+      f.addEventListener('load', () => setTimeout(() => f.contentWindow.postMessage({ to: JSON.parse(back) }, '*'), 60), { once: true }),
+    );
 }

@@ -1,5 +1,14 @@
 // A choice that leads to another view of the page.
-document.addEventListener('change', (e) => { if (e.target.matches?.('[data-go-to]')) { e.stopPropagation(); location.search = e.target.value; } }, true);
+document.addEventListener(
+  'change',
+  (e) => {
+    if (e.target.matches?.('[data-go-to]')) {
+      e.stopPropagation();
+      location.search = e.target.value;
+    }
+  },
+  true,
+);
 // The outline shows what holds all the words.
 document.addEventListener('input', (e) => {
   if (e.target.id !== 'outfind') return;
@@ -13,11 +22,17 @@ document.addEventListener('input', (e) => {
 // Ticks all at once.
 document.addEventListener('click', (e) => {
   const b = e.target.closest?.('[data-tick]');
-  if (b) b.closest('form').querySelectorAll('input[type=checkbox]').forEach((i) => { if (!i.closest('[hidden]')) i.checked = b.dataset.tick === 'all'; });
+  if (b)
+    b.closest('form')
+      .querySelectorAll('input[type=checkbox]')
+      .forEach((i) => {
+        if (!i.closest('[hidden]')) i.checked = b.dataset.tick === 'all';
+      });
 });
 // A suggested phrase goes into the list.
 document.addEventListener('click', (e) => {
-  const b = e.target.closest?.('[data-phrase]'), list = b && document.getElementById('phrases');
+  const b = e.target.closest?.('[data-phrase]'),
+    list = b && document.getElementById('phrases');
   if (!list) return;
   list.value = [...list.value.split('\n').filter((l) => l.trim()), b.dataset.phrase].join('\n');
   b.remove();

@@ -1,6 +1,8 @@
 // A fact that is chosen goes into the text at the cursor.
 let last = null;
-document.addEventListener('focusin', (e) => { if (e.target.matches?.('textarea, .editform input[name=value]')) last = e.target; });
+document.addEventListener('focusin', (e) => {
+  if (e.target.matches?.('textarea, .editform input[name=value]')) last = e.target;
+});
 document.addEventListener('change', (e) => {
   const pick = e.target;
   if (!pick.matches?.('[data-put]') || !pick.value) return;
