@@ -32,6 +32,21 @@ public sealed class BenchOutlineModel(SiteReader reader, SiteStatus status, Site
         + $"{(section is null ? "" : $"&section={Uri.EscapeDataString(section.Id)}")}"
         + $"{(path is null ? "" : $"&at={Uri.EscapeDataString(path)}")}";
 
+    /// <summary>By what a section is found: what its entry shows, and its page.</summary>
+    public string FoundBy(Plurimax.Sites.Page page, Section s) =>
+        string.Join(
+            ' ',
+            [
+                Text.Plain(page.Menu),
+                page.File,
+                SectionKinds.Of(s.Content).Label,
+                s.Hidden ? "hidden" : "",
+                s.HasKept ? "kept" : "",
+                .. Texts(s).Select(t => $"{t.Name} {t.Says}"),
+                .. s.Buttons.Select(b => $"button {b.Target}"),
+            ]
+        );
+
     /// <summary>The passages of a section that can be written in, with the beginning of what they say.</summary>
     public IEnumerable<(string Path, string Name, string Says)> Texts(Section s) =>
         GalleryTexts(s).Select(p => (p.Path, GalleyView.NameOf(p.Path), Letters.Cut(Text.Plain(p.Passage).ReplaceLineEndings(" "), 70)));

@@ -44,21 +44,6 @@ document.addEventListener('mouseover', (e) => {
   const i = e.target.closest?.('[data-card]');
   if (i) tell({ cardAt: i.dataset.card, still: true });
 });
-document.addEventListener('input', (e) => {
-  if (e.target.id !== 'cardfind') return;
-  const words = e.target.value.toLowerCase().split(/\s+/).filter(Boolean);
-  for (const i of items()) i.hidden = !words.every((w) => i.dataset.find.includes(w));
-  for (const g of document.querySelectorAll('.cardgroup'))
-    if (g.querySelector('[data-card]')) g.hidden = !g.querySelector('[data-card]:not([hidden])');
-  document.getElementById('cardnote').textContent = shown().length
-    ? `${shown().length} of ${items().length}`
-    : 'No section of that name. Try what it should do: prove, explain, act.';
-  lay();
-});
-document.addEventListener('keydown', (e) => {
-  if (e.target.id !== 'cardfind' || (e.key !== 'Enter' && e.key !== 'ArrowDown')) return;
-  e.preventDefault();
-  shown()[0]?.querySelector('button').focus();
-});
+document.addEventListener('narrowed', lay);
 // The frame may have been ready before anybody listened.
 if (frame()) lay();

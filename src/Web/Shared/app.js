@@ -1,6 +1,5 @@
 // Keys, the sheet's frame, and small comforts. Everything works without it.
-import Alpine from '/lib/alpine.js';
-import '/js/briefing/upload.js';
+import '/js/shared/state.js';
 import '/js/plans/plan.js';
 import '/js/bench/bench.js';
 import '/js/bench/cards.js';
@@ -11,18 +10,6 @@ import { keysHere, openFinder } from '/js/shared/finder.js';
 import { judge, place, screens } from '/js/bench/firstscreen.js';
 
 const typing = (el) => el && (el.matches?.('input:not([type=checkbox],[type=radio]),textarea,select') || el.isContentEditable);
-
-// One line at the foot says back what happened; it gives way to the keys after a while.
-Alpine.data('said', () => ({
-  shown: true,
-  init() {
-    setTimeout(() => {
-      this.shown = false;
-    }, 8000);
-  },
-}));
-window.Alpine = Alpine;
-Alpine.start();
 
 const keyOf = (e) =>
   [
@@ -153,49 +140,6 @@ document.addEventListener('click', (e) => {
 });
 window.addEventListener('resize', fit);
 
-// Looks side by side are drawn at any width and scaled into their frames; a narrow one stands in the middle.
-let lookWidth = Number(sessionStorage.getItem('look-width')) || 1280;
-function minis() {
-  const slider = document.getElementById('lbwidth');
-  if (slider) {
-    slider.value = lookWidth;
-    document.getElementById('lbpx').textContent = `${lookWidth} px`;
-  }
-  document.querySelectorAll('.look iframe.mini').forEach((f) => {
-    const box = f.parentElement,
-      s = Math.min(box.clientWidth / lookWidth, 0.8);
-    f.style.width = `${lookWidth}px`;
-    f.style.left = `${(box.clientWidth - lookWidth * s) / 2}px`;
-    f.style.transform = `scale(${s})`;
-    f.style.height = `${box.clientHeight / s}px`;
-  });
-}
-document.addEventListener('input', (e) => {
-  if (e.target.id !== 'lbwidth') return;
-  lookWidth = Number(e.target.value);
-  sessionStorage.setItem('look-width', lookWidth);
-  minis();
-});
-
-// By hand: a picked colour goes into its field, a better shade into the one it is for.
-document.addEventListener(
-  'change',
-  (e) => {
-    const field = e.target.dataset?.pick && document.getElementById(e.target.dataset.pick);
-    if (field) {
-      field.value = e.target.value;
-    }
-  },
-  true,
-);
-document.addEventListener('click', (e) => {
-  const b = e.target.closest?.('[data-take]');
-  if (!b) return;
-  const field = document.getElementById(b.dataset.take);
-  field.value = b.dataset.value;
-  field.dispatchEvent(new Event('change', { bubbles: true }));
-});
-
 // The first screen: measured at three widths inside the sheet, judged here, drawn over the sheet at the width that is shown.
 const asked = (frame, height, draw) =>
   new Promise((done) => {
@@ -259,36 +203,9 @@ document.addEventListener('click', (e) => {
   }
 });
 
-// A click on a photo says what must stay in view when it is cropped.
-const aim = (box) => {
-  const f = box.closest('form');
-  const m = box.querySelector('i');
-  m.style.left = `${f.elements.x.value}%`;
-  m.style.top = `${f.elements.y.value}%`;
-};
-document.addEventListener('click', (e) => {
-  const box = e.target.closest?.('[data-focus]');
-  if (!box) return;
-  const r = box.getBoundingClientRect(),
-    f = box.closest('form');
-  f.elements.x.value = Math.round(((e.clientX - r.left) / r.width) * 100);
-  f.elements.y.value = Math.round(((e.clientY - r.top) / r.height) * 100);
-  aim(box);
-});
-
-function grow(t) {
-  t.style.height = 'auto';
-  t.style.height = `${t.scrollHeight + 2}px`;
-}
 function settle() {
   fit();
-  document.querySelectorAll('textarea[data-grow]').forEach(grow);
-  document.querySelectorAll('[data-focus]').forEach(aim);
-  minis();
 }
-document.addEventListener('input', (e) => {
-  if (e.target.matches?.('textarea[data-grow]')) grow(e.target);
-});
 document.addEventListener('settle', settle);
 document.addEventListener('htmx:after:swap', settle);
 document.addEventListener('htmx:afterSwap', settle);

@@ -14,19 +14,3 @@ document.addEventListener('change', (e) => {
   box.setRangeText(put, box.selectionStart ?? box.value.length, box.selectionEnd ?? box.value.length, 'end');
   box.dispatchEvent(new Event('input', { bubbles: true }));
 });
-// A list of ticks narrows down while one types; "all" ticks what is shown.
-document.addEventListener('input', (e) => {
-  const list = e.target.dataset?.narrow && document.getElementById(e.target.dataset.narrow);
-  if (!list) return;
-  const words = e.target.value.toLowerCase().split(/\s+/).filter(Boolean);
-  for (const li of list.children) li.hidden = !words.every((w) => li.textContent.toLowerCase().includes(w));
-});
-// "New" in the head opens the form it leads to.
-const openForm = () => {
-  const form = location.hash === '#new' && document.getElementById('newstandard');
-  if (!form) return;
-  form.open = true;
-  form.querySelector('input[name=name]').focus();
-};
-window.addEventListener('hashchange', openForm);
-openForm();
