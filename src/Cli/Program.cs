@@ -32,6 +32,15 @@ var lint = new Command("lint", "Says what is wrong with the writing of trade tem
 lint.SetAction(r => TradeCommands.Lint(r.GetValue(templates) ?? []));
 root.Add(lint);
 
+var gone = new Option<bool>("--now") { Description = "Somebody went over them: all is as the source has it now." };
+var translated = new Command("translated", "Lists what of translated templates may not say any more what its source says.")
+{
+    templates,
+    gone,
+};
+translated.SetAction(r => TradeCommands.Translated(r.GetValue(templates) ?? [], r.GetValue(gone)));
+root.Add(translated);
+
 var firms = new Option<int>("--sites") { Description = "How many sites to compose of each trade.", DefaultValueFactory = _ => 50 };
 var likeness = new Command("likeness", "Composes sites of a trade from name and town alone and measures how alike they read.")
 {

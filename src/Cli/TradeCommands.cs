@@ -47,6 +47,31 @@ internal static class TradeCommands
         return 0;
     }
 
+    public static int Translated(string[] ids, bool now)
+    {
+        var worst = 0;
+        foreach (var id in ids.Length > 0 ? ids : Translations.All)
+        {
+            if (Translations.Of(id, Content.Text) is not { } stale)
+                throw new UsageException($"“{id}” translates no trade.");
+            if (now)
+            {
+                var source = Translations.SourceOf(Content.Text($"trades/{id}.yaml")!);
+                var list = Path.Combine(Content.Root, Translations.ListOf(id));
+                Directory.CreateDirectory(Path.GetDirectoryName(list)!);
+                File.WriteAllText(list, Translations.Listed(Content.Text($"trades/{source}.yaml")!));
+                Console.WriteLine($"{id}: as its source has it now");
+                continue;
+            }
+            foreach (var passage in stale)
+                Console.WriteLine($"{id}: {passage.Path} {passage.Kind.ToString().ToLowerInvariant()}");
+            Console.WriteLine($"{id}: {(stale.IsEmpty ? "as its source" : Plural.Of(stale.Length, "passage") + " to go over")}");
+            if (!stale.IsEmpty)
+                worst = 1;
+        }
+        return worst;
+    }
+
     public static int Lint(string[] ids)
     {
         var worst = 0;

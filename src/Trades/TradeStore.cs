@@ -18,6 +18,9 @@ public sealed class TradeStore
 
     private static readonly JsonSerializerOptions Json = new() { IncludeFields = true };
 
+    /// <summary>Another process may still be reading by the index before.</summary>
+    private static readonly TimeSpan KeptFor = TimeSpan.FromDays(1);
+
     private readonly string? _kept;
     private readonly ConcurrentDictionary<string, string> _hashes = new(StringComparer.Ordinal);
     private readonly ConcurrentDictionary<string, Lazy<TradeTemplate?>> _read = new(StringComparer.Ordinal);
@@ -93,7 +96,11 @@ public sealed class TradeStore
         if (!problems.IsEmpty)
             throw new TradeFormatException([.. problems.OrderBy(p => p.File, StringComparer.Ordinal).ThenBy(p => p.Line)]);
         if (entries.Exists(e => known.GetValueOrDefault(e.File) != e.Entry) || known.Count != entries.Count)
+        {
             Keep("index.json", JsonSerializer.SerializeToUtf8Bytes(entries.ToDictionary(e => e.File, e => e.Entry), Json));
+            if (_kept is not null)
+                Sweep(entries.Select(e => e.Entry.Print + ".json").ToHashSet());
+        }
         return entries.ToImmutableSortedDictionary(e => e.Entry.Card.Id, e => e.Entry.Card, StringComparer.Ordinal);
     }
 
@@ -157,6 +164,23 @@ public sealed class TradeStore
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
             return null;
+        }
+    }
+
+    /// <summary>What was compiled from earlier texts, and by earlier readers, goes a day after it was made.</summary>
+    private void Sweep(HashSet<string> used)
+    {
+        try
+        {
+            var old = new DirectoryInfo(_kept!).EnumerateFiles().Where(f => f.Name != "index.json" && !used.Contains(f.Name));
+            foreach (
+                var file in old.Where(f => f.LastWriteTimeUtc.Add(KeptFor) < File.GetLastWriteTimeUtc(Path.Combine(_kept!, "index.json")))
+            )
+                file.Delete();
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException or ArgumentException)
+        {
+            // It goes another time.
         }
     }
 

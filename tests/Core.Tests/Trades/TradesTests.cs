@@ -148,7 +148,7 @@ public class TradesTests
 }
 
 /// <summary>What is kept compiled is what was written, and no more is read than what is named.</summary>
-public sealed class TradeShelfTests : IDisposable
+public sealed class TradeStoreTests : IDisposable
 {
     private readonly string _folder = Directory.CreateTempSubdirectory("plurimax-shelf-").FullName;
 
@@ -196,5 +196,22 @@ public sealed class TradeShelfTests : IDisposable
         new TradeStore(Path.Combine(_folder, "index.json", "not a folder")).Find("bakery").ShouldNotBeNull();
         new TradeStore(_folder).Find("no-such-trade").ShouldBeNull();
         new TradeStore(_folder).Find("../legal/GB.en").ShouldBeNull();
+    }
+
+    [Fact]
+    public void What_was_compiled_from_earlier_texts_goes_after_a_day_and_what_is_used_stays()
+    {
+        _ = new TradeStore(_folder).Cards;
+        var used = Directory.GetFiles(_folder).Select(Path.GetFileName).ToHashSet();
+        var (old, young) = (Path.Combine(_folder, "old.json"), Path.Combine(_folder, "young.json"));
+        foreach (var file in new[] { old, young })
+            File.WriteAllText(file, "{}");
+        foreach (var file in Directory.GetFiles(_folder).Where(f => f != young))
+            File.SetLastWriteTimeUtc(file, DateTime.UtcNow.AddDays(-2));
+        // Swept whenever the index is written anew.
+        File.Delete(Path.Combine(_folder, "index.json"));
+        _ = new TradeStore(_folder).Cards;
+        File.Exists(old).ShouldBeFalse();
+        Directory.GetFiles(_folder).Select(Path.GetFileName).ShouldBe([.. used, "young.json"], ignoreOrder: true);
     }
 }
