@@ -94,6 +94,7 @@ public static class Composition
         services.AddScoped<PhotoService>();
         services.AddScoped<PictureStore>();
         services.AddSingleton<SheetTokens>();
+        services.AddSingleton<TradePreview>();
         services.AddSingleton<SheetHost>();
         services.AddScoped<SheetParts>();
         services.AddSingleton<SiteChanges>();

@@ -107,6 +107,7 @@ export default async function (browser, app) {
       if (r.startsWith('/clients/')) return [r.replace('{id:guid}', client)];
       if (r === '/standards/{id:guid}') return standard ? [r.replace('{id:guid}', standard)] : [];
       if (r === '/standards/{at}/impact') return ['/standards/agency/impact'];
+      if (r === '/trades/{id}/preview') return ['/trades/bakery.de/preview'];
       return [r.replace(/\/\{[^}]*\?\}/, '')];
     });
   truth(screens.length > 35, `only ${screens.length} screens`);

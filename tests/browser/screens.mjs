@@ -49,6 +49,7 @@ export default async function (browser, app) {
     Care: `/sites/${site('Wrenfield Wheels')}/care`,
     Standards: '/standards',
     Trades: '/trades?q=bike',
+    'a trade seen': '/trades/bakery.de/preview?look=poster',
     Enquiries: '/enquiries',
     Outbox: '/outbox',
     'nothing here': '/nowhere',

@@ -12,6 +12,7 @@ using Plurimax.Trades;
 using Plurimax.Web.Prospects;
 using Plurimax.Web.Shared;
 using Plurimax.Web.Styling;
+using Plurimax.Web.Trades;
 
 namespace Plurimax.Web.Proofs;
 
@@ -44,6 +45,15 @@ public sealed class SheetHost(SheetTokens tokens, IMemoryCache cache, IBlobStore
                     var site = await db.Sites.AsNoTracking().Include(s => s.Client).FirstOrDefaultAsync(s => s.Id == view.Site);
                     return site is null ? Results.NotFound() : await sheets.AnswerAsync(http, site, view, path, parts);
                 }
+            )
+            .AllowAnonymous();
+
+        app.MapGet(
+                PublicEndpoints.TradeSheet,
+                async (string token, string? path, SheetHost sheets, TradePreview trades, HttpContext http) =>
+                    trades.Open(token) is { } view
+                        ? await sheets.AnswerAsync(http, $"trade {view}", path, () => Task.FromResult(TradePreview.Render(view)))
+                        : Results.Text("This view has ended. Load the page around it again.", statusCode: 410)
             )
             .AllowAnonymous();
 

@@ -19,6 +19,7 @@ public static class PublicEndpoints
     /// Views of unpublished sheets: reached by a signed or a proof token in the path, since a sandboxed frame sends no cookie.
     /// </summary>
     public const string Sheet = "/sheet/{token}/{**path}";
+    public const string TradeSheet = "/tradesheet/{token}/{**path}";
     public const string ProofSheet = "/proof/{token}/sheet/{**path}";
     public const string LookSheet = "/looks/{token}/sheet/{look:int}/{**path}";
     public const string Brand = AgencyBrand.Path;

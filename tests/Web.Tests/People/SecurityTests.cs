@@ -27,7 +27,7 @@ public class SecurityTests(App app)
                     .Replace("{look:int}", "0");
             var r = await http.GetAsync(path);
             var open =
-                path is "/health" or PublicEndpoints.Brand or "/signin" or "/fault" or "/SignIn" or "/Fault"
+                path is "/health" or PublicEndpoints.Brand or "/signin" or "/fault"
                 || path.StartsWith("/proof/")
                 || path.StartsWith("/answers/")
                 || path.StartsWith("/agree/")
@@ -35,9 +35,7 @@ public class SecurityTests(App app)
                 || path.StartsWith("/looks/")
                 || path.StartsWith("/plans/")
                 || path.StartsWith("/sheet/")
-                || path.StartsWith("/ClientProof")
-                || path.StartsWith("/Lookbook")
-                || path.StartsWith("/AgreePlan");
+                || path.StartsWith("/tradesheet/");
             if (open)
                 r.Headers.Location?.OriginalString.ShouldNotContain("/signin");
             // What scripts ask is refused; a page leads to the sign-in.

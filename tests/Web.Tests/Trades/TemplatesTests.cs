@@ -4,6 +4,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Plurimax.Data.Sites;
 using Plurimax.Sites;
+using Plurimax.Text;
 using Plurimax.Web.Trades;
 
 namespace Plurimax.Web.Tests;
@@ -159,5 +160,32 @@ public class TemplatesTests(App app)
         (await app.WithAsync(s => s.GetRequiredService<TemplateService>().LoadAsync())).ShouldBeEmpty();
         trades.Of(TestDatabases.Agency).Find("here-to-stay.v1").ShouldNotBeNull();
         page.ShouldEndWith("here-to-stay");
+    }
+
+    [Fact]
+    public async Task A_template_that_ships_is_seen_as_its_file_is_with_what_is_wrong_with_it()
+    {
+        var maker = await app.SignInAsync();
+        var page = (await maker.GetAsync("/trades/bakery.de/preview?size=Full")).Body;
+        page.ShouldContain("Against its source");
+        var sheet = WebUtility.HtmlDecode(System.Text.RegularExpressions.Regex.Match(page, "src=\"(/tradesheet/[^\"]+)\"").Groups[1].Value);
+        // The frame sends no cookie, and shows the trade in its language.
+        using var nobody = app.Visitor();
+        var shown = await nobody.GetAsync(sheet);
+        shown.StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await shown.Content.ReadAsStringAsync()).ShouldContain("lang=\"de");
+        shown.Headers.GetValues("Content-Security-Policy").Single().ShouldStartWith("sandbox allow-scripts;");
+        (await nobody.GetAsync("/tradesheet/made-up/index.html")).StatusCode.ShouldBe(HttpStatusCode.Gone);
+        (await nobody.GetAsync("/trades/bakery/preview")).StatusCode.ShouldNotBe(HttpStatusCode.OK);
+        foreach (var none in new[] { "no-such-trade", "..%2Flegal%2FGB.en", "bakery.xx" })
+            (await maker.GetAsync($"/trades/{none}/preview")).Status.ShouldBe(HttpStatusCode.NotFound, none);
+        foreach (var file in Content.Names("trades/").Where((_, i) => i % 9 == 0))
+        {
+            var read = TradePreview.Read(Path.GetFileNameWithoutExtension(file))!;
+            read.Faults.ShouldBeEmpty(file);
+            TradePreview.Render(new TradeView(read.Trade!.Id, read.Print, null, PlanSize.Small, 3)).Files.Count.ShouldBeGreaterThan(5);
+            // A file that was changed meanwhile is another view.
+            TradePreview.Render(new TradeView(read.Trade.Id, "another", null, PlanSize.Small, 3)).Files.ShouldBeEmpty();
+        }
     }
 }
