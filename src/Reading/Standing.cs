@@ -43,13 +43,7 @@ internal static class Standing
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Break = new(@"[,;.](?!\w)|\(|\b(?:not|but|instead|and)\b", RegexOptions.IgnoreCase);
-    private static readonly Regex NotBefore = new(
-        @"(?:\bnot\b|\binstead of\b|\brather than\b|\bnicht(?: mehr)?\b(?: an)?|\bstatt\b|\bet non(?: pas)?\b|\bpas\b|\bau lieu "
-            + @"(?:de|du)\b|\by no\b|\bno (?:el|la|a)\b|\ben (?:vez|lugar) de(?:l)?\b|\bold (?:one|number)\b\W*(?:was|is)?)\s*(?:the |on "
-            + @"|to |an |à |a |le |el |la |die |der )?(?:old |ancien |alte |house )?(?:number |phone |numéro |número |nummer |info "
-            + @")?[:(]?\s*$",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex NotBefore = WordPattern.Of("standing/not-before", RegexOptions.IgnoreCase);
     private static readonly Regex GoneAfter = new(
         @"^\s*[),(–-]*\s*(?:is|was|that(?:'s| is))?\s*(?:wrong|dead|old\b|gone|full|bounc\w+|out of (?:use|date)|disconnected|no "
             + @"longer|doesn'?t work|falsch|veraltet|gibt es nicht mehr|funktioniert nicht|n'existe plus|ne (?:marche|fonctionne) "

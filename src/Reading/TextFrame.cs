@@ -472,39 +472,10 @@ public sealed class TextFrame
         @"^\s*\*?(?:Date|Datum|Fecha|Sent|Gesendet|Envoyé|Enviado)(?: (?:am|le|el))?\*?\s?:\*?\s*(.+)$",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex AgencyVoice = new(
-        @"\b(?:your (?:new |current |old )?(?:web)?site|for your site|could you (?:please )?send us|can you confirm your|we need "
-            + @"from you|we'?ll build|our designers?|we can start on the site|ihre (?:neue "
-            + @")?(?:website|webseite|internetseite)|könn(?:t)?en sie uns|votre (?:nouveau |futur )?site|pourriez-vous nous|(?:su|tu) "
-            + @"(?:nueva )?(?:página web|web|sitio)|podr[ií]as? enviarnos|nos puede enviar)\b",
-        RegexOptions.IgnoreCase
-    );
-    private static readonly Regex OtherBlock = new(
-        @"^\W*(?:(?:our |the )?(?:suppliers?|competitors?|competition|rivals|other "
-            + @"firms|accountant|landlord|wholesalers?|neighbou?rs)|sites? (?:we|they|i|she|he) (?:like|likes|admire)s?|(?:web)?sites? "
-            + @"(?:they|we) like|inspiration|examples? (?:we|they|i) like|likes?|references? (?:sites?|they like)|agency|about us "
-            + @"\(agency\)|our agency|to do|actions?|next steps|lieferanten?|wettbewerb\w*|konkurrenz|vorbilder|seiten,? die (?:\w+ "
-            + @")?gefallen|steuerberater|aufgaben|fournisseurs?|concurrents?|concurrence|sites? (?:qu'|que )\w+ \w*aime\w*|comptable|à "
-            + @"faire|proveedores?|competencia|competidores|webs? que (?:le |les |me |nos )?gustan?|tareas)\b",
-        RegexOptions.IgnoreCase
-    );
-    private static readonly Regex HeadingWord = new(
-        @"^(?:opening (?:hours|times)|hours|our hours|when we'?re open|services|our services|what we do|prices?|price list|our "
-            + @"prices|contact(?: us)?|find us|where (?:to find us|we are)|about(?: us)?|our story|testimonials|reviews|what "
-            + @"(?:people|customers|our customers|clients) say|why (?:choose )?us|why \w+|öffnungszeiten|leistungen|unsere "
-            + @"leistungen|angebot|preise|preisliste|kontakt|anfahrt|über uns|kundenstimmen|bewertungen|warum wir|horaires(?: "
-            + @"d'ouverture)?|nos (?:services|prestations|tarifs|horaires)|services|prestations|tarifs|contact|nous trouver|à "
-            + @"propos|avis(?: clients)?|pourquoi nous|horarios?(?: de apertura)?|servicios|nuestros "
-            + @"servicios|precios|tarifas|contacto|dónde estamos|sobre nosotros|opiniones|por qué \w+)\W*$",
-        RegexOptions.IgnoreCase
-    );
-    private static readonly Regex Greeting = new(
-        @"^\s*>*\s*(?:kind regards|best regards|warm regards|regards|best wishes|all the best|many thanks|thanks(?: again)?|thank "
-            + @"you|cheers|yours(?: sincerely| faithfully)?|best|mit freundlichen grüßen|freundliche grüße|viele grüße|beste "
-            + @"grüße|herzliche grüße|liebe grüße|lg|mfg|cordialement|bien (?:à vous|cordialement)|merci|bonne journée|amicalement|(?:un "
-            + @")?saludos?(?: cordial(?:es)?)?|un cordial saludo|atentamente|gracias)\s*[,.!]?\s*$",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex AgencyVoice = WordPattern.Of("text-frame/agency-voice", RegexOptions.IgnoreCase);
+    private static readonly Regex OtherBlock = WordPattern.Of("text-frame/other-block", RegexOptions.IgnoreCase);
+    private static readonly Regex HeadingWord = WordPattern.Of("text-frame/heading-word", RegexOptions.IgnoreCase);
+    private static readonly Regex Greeting = WordPattern.Of("text-frame/greeting", RegexOptions.IgnoreCase);
     private static readonly Regex Divider = new(
         @"^\s*[-_=]{3,}|^-*\s*(?:forwarded message|original message|weitergeleitete nachricht|ursprüngliche nachricht|message "
             + @"transféré|mensaje reenviado)",

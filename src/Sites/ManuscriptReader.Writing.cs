@@ -1,9 +1,5 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Text;
-using System.Text.RegularExpressions;
-using AngleSharp.Dom;
-using AngleSharp.Html.Parser;
 
 namespace Plurimax.Sites;
 

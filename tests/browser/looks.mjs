@@ -87,9 +87,9 @@ export default async function (browser, app) {
     await page.goto(`${at}/look/hand`);
     await page.fill('#Link', '#ffd400');
     await page.keyboard.press('Tab');
-    await page.waitForSelector('[data-take="Link"]');
-    await page.click('[data-take="Link"]');
-    await page.waitForFunction(() => !document.querySelector('[data-take="Link"]'));
+    await page.waitForSelector('button[data-for="Link"]');
+    await page.click('button[data-for="Link"]');
+    await page.waitForFunction(() => !document.querySelector('button[data-for="Link"]'));
     truth((await page.inputValue('#Link')) !== '#ffd400', 'not mended');
     equal(await axe(page), [], 'axe');
     await page.click('[data-screen]');

@@ -1,12 +1,7 @@
 using System.Collections.Immutable;
 using Plurimax.Design.Styling;
 using Plurimax.Design.Wordmarks;
-using Plurimax.Facts;
-using Plurimax.Making.Composing;
-using Plurimax.Making.Likeness;
-using Plurimax.Making.Pages;
 using Plurimax.Sites;
-using Plurimax.Text;
 
 namespace Plurimax.Making.Saying;
 

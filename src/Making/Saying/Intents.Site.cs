@@ -1,6 +1,4 @@
 using System.Collections.Immutable;
-using Plurimax.Design.Styling;
-using Plurimax.Design.Wordmarks;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Making.Likeness;

@@ -2,16 +2,7 @@ using System.Collections.Immutable;
 using System.Text.RegularExpressions;
 using AngleSharp.Dom;
 using AngleSharp.Html.Parser;
-using Plurimax.Design.Styling;
-using Plurimax.Facts;
-using Plurimax.Making.Composing;
-using Plurimax.Making.Likeness;
-using Plurimax.Making.Plans;
-using Plurimax.Making.Settings;
 using Plurimax.Publishing.Rendering;
-using Plurimax.Publishing.Sections;
-using Plurimax.Sites;
-using Plurimax.Trades;
 
 namespace Plurimax.Publishing.Launching;
 

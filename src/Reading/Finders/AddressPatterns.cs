@@ -85,12 +85,7 @@ public static partial class AddressFinder
             + @"\p{L}[\p{L}.-]+){0,3}(?:straße|strasse|weg|gasse|platz|Straße|Gasse|Weg|Platz) \d+\s?[a-zA-Z]?\b",
         RegexOptions.None
     );
-    private static readonly Regex FrenchStreet = new(
-        @"\b(?:\d+\s?(?:bis|ter|quater)?,?\s+)?(?:rue|avenue|av\.|boulevard|bd|place|allée|allées|chemin|impasse|quai|cours|"
-            + @"route|passage|square|sentier|montée|faubourg|ruelle|esplanade|promenade|zone "
-            + @"artisanale|za|zi|lieu-dit|rte|ch\.)\s+(?:de\s|du\s|des\s|d'|d’|la\s|l'|l’|les\s|aux?\s)*[\p{L}\d][\p{L}\d'’ -]*",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex FrenchStreet = WordPattern.Of("address-patterns/french-street", RegexOptions.IgnoreCase);
     private static readonly Regex SpanishStreet = new(
         @"\b(?:c/|calle|avda\.?|avenida|plaza|pza\.?|paseo|pº|camino|carretera|ctra\.?|ronda|travesía|callejón|carrer|pasaje|polígono(?: "
             + @"industrial)?|glorieta|cuesta|rambla|vía|bulevar|costanilla)\s*(?:de\s|del\s|la\s|las\s|los\s|el\s)*[\p{L}\d][\p{L}\d'’ "
@@ -173,11 +168,5 @@ public static partial class AddressFinder
             + @"en)\s+)|\b(?:[Ii]n|[Nn]ear|[Aa]round|at|à|en)\s+)(?:the (?:centre|center|middle|heart) of |downtown |central "
             + @")?(?<town>\p{Lu}[\p{L}'’-]+(?:[ -](?:\p{Lu}[\p{L}'’-]+|on|upon|le|by|sur|de|del|la|am|an der|im)(?=[\s,.;:!?)-]|$))*)"
     );
-    private static readonly Regex NotTown = new(
-        @"^(?:Uhr|Euro|EUR|CHF|GBP|USD|Kunden|Gäste|Jahre|Stunden|Minuten|Personen|Quadratmeter|Bewertungen|Sterne|Mitarbeiter|Tage|"
-            + @"Meter|Kilometer|Stück|The|This|That|These|Our|My|Your|His|Her|He|She|We|They|January|February|March|April|May|June|July|"
-            + @"August|September|October|November|December|Spring|Summer|Autumn|Winter|Christmas|Easter|English|German|French|Spanish|"
-            + @"Facebook|Instagram|Google|WhatsApp|Monday|Tuesday|Wednesday|Thursday|Friday|Saturday|Sunday|Januar|Februar|März|Juni|Juli|"
-            + @"Oktober|Dezember|PDF|VAT|Level|Grade|avis|Avis|clients|km|ans|opiniones|años|euros)\b"
-    );
+    private static readonly Regex NotTown = WordPattern.Of("address-patterns/not-town");
 }

@@ -185,11 +185,5 @@ public static class HoursFinder
         }
     }
 
-    private static readonly Regex ElsewhereHead = new(
-        @"\b(?:check[- ]?in|check[- ]?out|breakfast|deliver(?:y|ies)|classes|class times|timetable|happy hour|kitchen|market "
-            + @"days?|holiday hours|bank "
-            + @"holidays?|christmas|frühstück|anreise|lieferung|küche|kurse|kursplan|feiertage|weihnachten|petit[- "
-            + @"]déjeuner|livraison|cours|jours fériés|desayuno|reparto|clases|cocina|festivos|navidad)\b",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex ElsewhereHead = WordPattern.Of("hours-finder/elsewhere-head", RegexOptions.IgnoreCase);
 }

@@ -414,12 +414,7 @@ internal sealed class HoursScanner(string line, string language)
             + @"morning|afternoon|à|al)\b",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex JoinWord = new(
-        @"^(?:and|&|und|et|y|e|or|oder|ou|o|sowie|also|plus|on|the|am|le|les|los|el|we|we're|wir|nous|are|is|are "
-            + @"also|both|open|geöffnet|ouvert|ouverts|ouverte|abierto|abrimos|hours|h|uhr|von|from|de|du|des|at|jeweils|then|again|"
-            + @"dann|wieder|puis|und|in|our|are|as|well|every|each|jeden|chaque|cada|todos|tous|mon|it's|its|es|is)$",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex JoinWord = WordPattern.Of("hours-scanner/join-word", RegexOptions.IgnoreCase);
     private static readonly Regex DayTo = new(
         @"\G\s*(?:-|–|—|−|\bto\b|\bthrough\b|\bthru\b|\btill?\b|\buntil\b|\bbis\b|\bbis "
             + @"einschließlich\b|\bau\b|\bà\b|\ba\b|\bal\b|\bhasta(?: el)?\b|\bt/m\b)\s*(?:(?:le|el|zum)\s+)?",
@@ -457,22 +452,8 @@ internal sealed class HoursScanner(string line, string language)
             + @"(?:mañana|tarde|noche)))?)",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex NotATime = new(
-        @"\G\s*(?:%|€|£|\$|eur|chf|pounds?|euros?|mins?\b|minut\w*|minuten|stunden|days?\b|tage?n?\b|jours?\b|d[ií]as?\b|weeks?|"
-            + @"wochen?|semaines?|semanas?|months?|monate?n?|mois|meses|years?|jahren?|ans\b|años|miles?|km\b|m\b|people|persons?|"
-            + @"personen|personnes|personas|guests|kids|children|kinder|jan|feb|mar[cz]|märz|apr|ma[iy]\b|june?|july?|juni|juli|aug|sept|"
-            + @"oct|okt|nov|de[cz])",
-        RegexOptions.IgnoreCase
-    );
-    private static readonly Regex EdgeWords = new(
-        @"\G(?:(?<close>(?:we(?:'re| are)? )?(?:clos(?:e|es|ed|ing)(?: up)?|shut(?:s|ting)?(?: up)?|finish(?:es|ing)?|stop|last "
-            + @"orders)(?: at| by| from)?|(?:open )?(?:late )?(?:un)?till?|(?:open )?(?:late )?until|up to|bis|schlie(?:ß|ss)en(?: "
-            + @"wir)?(?: um| schon um| bereits um| erst um)?|schluss (?:ist )?um|zu(?: ist)? (?:ist )?(?:schon "
-            + @")?um|jusqu'à|jusqu’à|ferm(?:e|ons|ent|eture)(?: à| dès)?|hasta|cerr(?:amos|ado|ar)(?: ya)?(?: a)?|cierr[ae]n?(?: "
-            + @"a)?)|(?:we )?open(?:s|ing)?(?: up)?(?: at| from)|starts?(?: at)?|from|ab|öffnen(?: wir)?(?: erst)?(?: um)|geöffnet "
-            + @"ab|dès|à partir de|ouvr(?:e|ons|ent|ant)(?: à| dès)|desde|a partir de|abr(?:imos|e)(?: a)?)\s+(?:las\s+)?",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex NotATime = WordPattern.Of("hours-scanner/not-a-time", RegexOptions.IgnoreCase);
+    private static readonly Regex EdgeWords = WordPattern.Of("hours-scanner/edge-words", RegexOptions.IgnoreCase);
     private static readonly Regex SpecialWords = new(
         @"\G(?:(?<break>(?:closed |shut |geschlossen |fermé |cerrado )?(?:for (?:our )?|over |at |während der |à l'heure du |al "
             + @")?(?:lunch(?:time|break| break)?|mittagspause|mittags geschlossen|pause (?:de midi|déjeuner)|pausa|descanso de "

@@ -49,12 +49,7 @@ internal static class HoursSeason
             + @")?((?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec|mär|mai|okt|dez|fév|avr|juin|juil|aoû|déc|ene|abr|ago|dic)\p{L}*)",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex OneMonth = new(
-        @"\b(?:im|in|during|en)\s+(january|february|march|april|may|june|july|august|september|october|november|december|januar|"
-            + @"februar|märz|mai|juni|juli|oktober|dezember|janvier|février|mars|avril|juin|juillet|août|septembre|octobre|novembre|"
-            + @"décembre|enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|octubre|noviembre|diciembre)\b",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex OneMonth = WordPattern.Of("hours-season/one-month", RegexOptions.IgnoreCase);
     private static readonly Regex Summer = new(
         @"\b(?:summer|in season|high season|sommer\w*|im sommer|été|estivaux|verano|temporada alta)\b",
         RegexOptions.IgnoreCase

@@ -403,19 +403,7 @@ internal static class HoursStatements
         return items;
     }
 
-    private static readonly Regex Elsewhere = new(
-        @"\b(?:meet(?:ing)?s?|call (?:me|you|us|back|him|her)|ring (?:me|you|him|her)|phone call|zoom|check[- ]?in|check[- "
-            + @"]?out|arrivals?|departures?|breakfast|deliver(?:y|ies|s)|deliver to|delivers? "
-            + @"on|class(?:es)?|courses?|workshops?|sessions?|happy hour|kitchen|phone lines?|lines "
-            + @"are|market|stall|train|bus|parking|photo ?shoot|photographer|viewings?|tours?|besichtigung\w*|appointment with|visit "
-            + @"you|come (?:by|over|round) (?:to|and)|reach me|best "
-            + @"time|rehears\w+|choir|yoga|pilates|beginners?|advanced|frühstück|anreise|abreise|lieferung|liefern|kurse?|"
-            + @"unterricht|küche|telefonisch|telefonzeiten?|erreichbar|sprechen "
-            + @"wir|termin mit|markt(?:stand)?|petit[- ]déjeuner|arrivée|départ|livraisons?|cours|cuisine|marché|rendez-vous "
-            + @"avec|joignable|rappel\w*|réunion|desayuno|entrada|salida|reparto|entregas?|clases?|cursos?|cocina|mercado|reunión|"
-            + @"ll[aá]m\w+)\b",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex Elsewhere = WordPattern.Of("hours-statements/elsewhere", RegexOptions.IgnoreCase);
     private static readonly Regex Opening = new(
         @"\b(?:open(?:s|ing)?|hours|opening "
             + @"times|shop|doors|geöffnet|öffnungszeiten?|sprechzeiten|sprechstunden?|bürozeiten|ladenzeiten|offen|ouverte?s?|"

@@ -446,30 +446,7 @@ public static class NameFinder
     );
     private static readonly Regex FromName = new(@"^\W*(?:From|Von|De)\s?:\s*""?(?<n>[^""<@]{3,60}?)""?\s*<");
     private static readonly Regex Proper = new(@"\b" + Cap);
-    private static readonly Regex Business = new(
-        @"\p{L}\s&\s\p{Lu}|\b(?:Ltd|Limited|GmbH|Walls|Weddings|Barn|Vets|Toiture|Hof|& Sons?|& Co|& "
-            + @"Daughters?|Works|Workshop|Shop|Store|Studios?|Services?|School|Centre|Center|Clinic|Practice|Salon|Café|Cafe|"
-            + @"Bakery|Bakehouse|Kitchen|House|Guesthouse|Inn|Hotel|Cottages?|Garage|Motors|Cycles|Bikes|Wheels|Pianos|Plumbing|"
-            + @"Heating|Electrical|Electrics|Roofing|Joinery|Carpentry|Builders?|Gardens?|Landscapes?|Tree(?:s| "
-            + @"Care| "
-            + @"Surgery)?|Physio(?:therapy)?|Dental|Vets?|Veterinary|Opticians?|Solicitors|Law|Accountants|Accountancy|Architects?|"
-            + @"Photography|Flowers|Florist|Books|Bookshop|Records|Honey|Farm|Dairy|Brewery|Vineyard|Wines?|Pottery|Ceramics|Forge|"
-            + @"Upholstery|Furniture|Framing|Frames|Tailor(?:s|ing)?|Alterations|Sails|Boats|Yoga|Pilates|Dance|Fitness|Gym|Music|"
-            + @"Tuition|Driving|Riding|Stables|Swim|Locksmiths?|Cleaning|Removals|Scaffolding|Fencing|Glass|Windows|Floors|Tiles|"
-            + @"Interiors|Design|Barbers?|Hair|Beauty|Nails|Massage|Osteopathy|Pets|Grooming|Kennels|Catering|Deli|Butchers?|"
-            + @"Fishmongers?|Market|Grill|Bistro|Restaurant|Pizzeria|Tavern|Arms|Bar|Rooms?|Lodge|Barn|Mill|Yard|Loft|Co\.|Company|"
-            + @"Collective|Partners|Associates|Group|Team|Repairs?|Care|Clean|Werkstatt|Werkstätte|Schreinerei|Tischlerei|Bäckerei|"
-            + @"Konditorei|Metzgerei|Praxis|Physiotherapie|Zahnarztpraxis|Salon|Friseur|Haarsalon|Gärtnerei|Gartenbau|Elektro\w*|"
-            + @"Sanitär|Heizung\w*|Malerbetrieb|Dachdecker\w*|Fahrschule|Pension|Gästehaus|Gasthof|Gasthaus|Hof|Imkerei|Töpferei|"
-            + @"Buchhandlung|Blumen|Optik|Kanzlei|Steuerberatung|Musikschule|Yogastudio|Velo\w*|Fahrrad\w*|Rad\w*|Polsterei|"
-            + @"Schneiderei|Goldschmiede|Autohaus|Kfz\w*|Weingut|Brauerei|Hotel|Boulangerie|Pâtisserie|Boucherie|Fromagerie|Librairie|"
-            + @"Garage|Menuiserie|Ébénisterie|Plomberie|Électricité|Couverture|Jardins?|Paysages?|Atelier|Maison|Auberge|Gîte|"
-            + @"Chambres|Domaine|Cabinet|Coiffure|Institut|Cycles|Vélos?|École|Poterie|Traiteur|Ferme|Miellerie|Panadería|Pastelería|"
-            + @"Carpintería|Fontanería|Electricidad|Taller(?:es)?|Peluquería|Clínica|Librería|Floristería|Bodegas?|Casa|Hostal|Hotel|"
-            + @"Restaurante|Bar|Academia|Autoescuela|Estudio|Cerámica|Jardinería|Reformas|Bicicletas|Ciclos|Óptica|Ferretería|"
-            + @"Zapatería)\b",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex Business = WordPattern.Of("name-finder/business", RegexOptions.IgnoreCase);
     private static readonly Regex Generic = new(
         @"^rdv\b|^(?:infos?|details|site "
             + @"text|text|data|daten|angaben|coordonnées|datos|owner|partner|director|manager|proprietor|founder|inhaber(?:in)?|"

@@ -278,14 +278,7 @@ public static class PeopleFinder
             + @"(?:it|the)|ehemalig\w*|frühere\w*|vorherige\w*|ancien(?:ne)?|précédente?|antigu[oa]|anterior)\b",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex NotAName = new(
-        @"^(?:Jahr|Who|What|Where|When|Why|How|Monat|Woche|Tag|Stunde|Since|The|This|That|These|Our|My|Your|We|They|He|She|It|You|I|"
-            + @"Owner|Contact|Phone|Tel|Email|E-Mail|Address|Website|Call|Mobile|Hours|Services|Monday|Tuesday|Wednesday|Thursday|Friday|"
-            + @"Saturday|Sunday|Please|Thanks|Thank|Regards|Kind|Best|Dear|Hello|Hi|Yes|No|Not|And|But|So|Also|Wir|Sie|Ihr|Unser\w*|Der|"
-            + @"Die|Das|Ich|Und|Telefon|Nous|Notre|Vous|Votre|Le|La|Les|Et|Nuestr\w+|El|Los|Las|Open|Happy|Sorry|Glad|Sure|Fully|Based|"
-            + @"Local|Located|Father|Mother|Vater|Mutter|Brothers|Sisters|English|German|French|Spanish|Welsh|Looking|Only|Just|Master|"
-            + @"Meister)\b|^(?:Ms|Mr)$"
-    );
+    private static readonly Regex NotAName = WordPattern.Of("people-finder/not-a-name");
     private static readonly Regex Business = new(
         @"\b(?:Ltd|Limited|GmbH|LLC|Inc|SARL|S\.L\.|SL|Street|Road|Lane|Studio|Shop|Works|Services|School|Centre|Practice|Clinic|"
             + @"Salon|Café|Bakery|Garage|Workshop|Web|Agency|Design|Council|Guild|Association|Werkstatt|Praxis|Bäckerei|GbR|e\.K\.|UG|KG|"

@@ -133,16 +133,7 @@ public static class PhoneFinder
     );
     private static readonly Regex Money = new(@"[£€$]\s*$|(?:EUR|CHF|GBP|USD)\s*$");
     private static readonly Regex MoneyAfter = new(@"^\s*(?:€|£|EUR\b|CHF\b|%)");
-    private static readonly Regex NumberOf = new(
-        @"(?:\bIBAN\b|\bBIC\b|\bVAT\b|\bUSt|\bTVA\b|\bCIF\b|\bNIF\b|\bABN\b|\bACN\b|\bSIRET\b|\bSIREN\b|\bRCS\b|\bHR[AB]\b|"
-            + @"\bKvK\b|\bBTW\b|\bUID\b|CHE-|\bcompany "
-            + @"(?:no|number|reg\w*)|registered [^\d]{0,25}|registration (?:no|number)|\breg(?:istr\w*)?\.? ?(?:no|nr)|membership|member "
-            + @"(?:no|number)|licen[cs]e|permit|policy|account|sort "
-            + @"code|invoice|order|ref(?:erence)?\b|rechnung\w*|kundennummer|steuernummer|steuer-?nr|handelsregister|konto\w*|facture|"
-            + @"commande|licencia|colegiado|factura|pedido|isbn|ean|gtin|serial|certificate|charity|registre|mitgliedsnummer)[^\d]{0,"
-            + @"25}$",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex NumberOf = WordPattern.Of("phone-finder/number-of", RegexOptions.IgnoreCase);
     private static readonly Regex DateLike = new(@"^\d{1,2}[./-]\d{1,2}[./-]\d{2,4}(?:\D.*)?$|^\d{4}-\d{2}-\d{2}");
     private static readonly Regex YearSpan = new(@"^(?:19|20)\d{2}\s?[-–/]\s?(?:19|20)?\d{2}$");
     private static readonly Regex TimeSpanLike = new(@"^\s*\d{1,2}[.:]?\d{0,2}\s?[-–]\s?\d{1,2}[.:]\d{2}");

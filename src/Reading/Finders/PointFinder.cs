@@ -120,55 +120,12 @@ public static class PointFinder
         }
     }
 
-    private static readonly Regex Heading = new(
-        @"^\W*(?:why (?:choose |book |come to |use )?(?:us|me|\p{L}+)|what (?:makes|sets) (?:us|them|me|it) "
-            + @"(?:different|special|apart)|(?:our |main |key |three |unique )*selling points?|usps?|strengths|what (?:customers|people) "
-            + @"(?:like|love|value)(?: about us)?|known for|good to know|our promise|advantages|warum (?:wir|uns|zu uns|\p{L}+)|(?:ihre "
-            + @"|unsere )?vorteile|das zeichnet uns aus|was uns (?:auszeichnet|ausmacht)|unsere stärken|stärken|besonderheiten|pourquoi "
-            + @"(?:nous|nous choisir|choisir \p{L}+)|nos (?:atouts|engagements|points forts)|(?:points forts|atouts)|por qu[eé] "
-            + @"(?:elegirnos|nosotros)|(?:nuestras |las )?ventajas|puntos fuertes|nuestros valores)\b",
-        RegexOptions.IgnoreCase
-    );
-    private static readonly Regex Inline = new(
-        @"(?:^|\b)(?:usps?|(?:key |main |unique )?selling points?|why us|what (?:sets|makes) (?:us|them|me|her|him|it) "
-            + @"(?:apart|different|special)(?: is)?|known for|strengths|proud of|vorteile|stärken|besonderheiten|bekannt für|das "
-            + @"besondere|points forts|atouts|connue?s? pour|puntos fuertes|ventajas|conocid[oa]s? por)\s*(?:[:|]|is "
-            + @"that|are)?\s+(?<list>[^:]{6,260})$",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex Heading = WordPattern.Of("point-finder/heading", RegexOptions.IgnoreCase);
+    private static readonly Regex Inline = WordPattern.Of("point-finder/inline", RegexOptions.IgnoreCase);
     private static readonly Regex Cut = new(@"\s*[;,•·|]\s*(?:and\s+|und\s+|et\s+|y\s+)?|\s+(?:and|und|et|y)\s+(?=\p{L}{2,}\s\p{L})|\.\s+");
     private static readonly Regex Lead = new(@"^(?:and|und|et|y|that|we|our|the|being|dass|wir|que|nous)\s+", RegexOptions.IgnoreCase);
-    private static readonly Regex Phrases = new(
-        @"\b(?:free (?:quotes?|estimates?|quotations?|delivery|parking|collection|pick-?up|consultations?|advice|surveys?)(?: "
-            + @"within \d+ miles)?|no call[- ]?out (?:charge|fee)|same[- ]day "
-            + @"(?:repairs?|service|delivery|turnaround|appointments?)|next[- ]day (?:repairs?|service|delivery)|24[/-]?7(?: "
-            + @"(?:service|call[- ]?out|emergency service))?|24[- ]hour (?:service|call[- ]?out|turnaround)|while[- ]you[- ]wait(?: "
-            + @"repairs?)?|money[- ]back guarantee|(?:\d+|one|two|three|five|ten)[- ](?:years?|months?)['’]? "
-            + @"(?:guarantee|warranty)|(?:all )?work guaranteed|fixed prices?|no hidden (?:costs|charges|fees)|fully insured|family[- "
-            + @"]run(?: (?:business|firm|shop|since \d{4}))?|family business|third[- ]generation|second[- "
-            + @"]generation|(?:made|baked|roasted|brewed|grown) (?:on site|in[- ]house|by hand|on the premises)|hand[- ]?made(?: in "
-            + @"\p{Lu}\p{L}+)?|locally sourced(?: ingredients)?|wheelchair accessible|step-free access|dogs? (?:friendly|welcome)|dog[- "
-            + @"]friendly|evening appointments|weekend appointments|female instructors?|courtesy (?:car|bike)s?|kostenlose(?:r|s)? "
-            + @"(?:kostenvoranschlag|beratung|angebot|parkplätze|lieferung|erstberatung|abholung)|kostenloser? hol- und bringservice|hol- "
-            + @"und bringservice|festpreise?(?: ohne überraschungen)?|familienbetrieb(?: in (?:der "
-            + @")?(?:zweiter|dritter|vierter|zweiten|dritten|vierten|\d\.) generation)?|meisterbetrieb|(?:\d+|zwei|drei|fünf|zehn) jahre "
-            + @"garantie|24[- ]stunden[- ]notdienst|notdienst rund um die uhr|barrierefrei(?:er zugang)?|hunde (?:sind "
-            + @")?(?:willkommen|erlaubt)|handgemacht|regionale (?:zutaten|produkte)|devis gratuits?|déplacement "
-            + @"(?:gratuit|offert)|livraison gratuite|sans engagement|garantie (?:décennale|\d+ ans)|entreprise familiale|fait(?:e)?s? "
-            + @"maison|produits locaux|circuit court|accès pmr|parking gratuit|dépannage 7j/7|intervention (?:rapide|sous 24 "
-            + @"?h(?:eures)?)|presupuestos? (?:gratis|gratuitos?|sin compromiso)|sin compromiso|envío gratis|empresa familiar|negocio "
-            + @"familiar|hecho a mano|(?:\d+|dos|tres|cinco) años de garantía|servicio (?:24 horas|a domicilio|urgente)|productos? "
-            + @"(?:locales|de proximidad)|aparcamiento gratuito|urgencias 24 ?h(?:oras)?)\b",
-        RegexOptions.IgnoreCase
-    );
-    private static readonly Regex Speaks = new(
-        @"\b(?:(?:we|i|they) (?:also |both |all )?speak|(?:he|she) (?:also )?speaks|languages?(?: spoken)?\s*[:|]|spoken (?:here|in "
-            + @"the shop)\s*:?|(?:site|website|pages?) (?:should be |needs to be |must be |will be )?(?:in|available in)(?= (?:both "
-            + @")?\p{Lu})|bilingual|lessons (?:are )?in(?= \p{Lu})|wir sprechen|sprachen?\s*[:|]|auf "
-            + @"(?=deutsch|englisch|französisch)|nous parlons|on parle|langues?(?: parlées)?\s*[:|]|hablamos|idiomas?\s*[:|]|se "
-            + @"habla|atendemos en|(?:team|staff) speaks?|spricht|parle\b)",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex Phrases = WordPattern.Of("point-finder/phrases", RegexOptions.IgnoreCase);
+    private static readonly Regex Speaks = WordPattern.Of("point-finder/speaks", RegexOptions.IgnoreCase);
     private static readonly Regex Word = new(@"\p{L}+");
     private static readonly Regex Covers = new(
         @"(?i:\b(?:we (?:cover|serve|travel to|work in|deliver to)|areas? (?:covered|served)\s*[:|]?|covering|serving|service "

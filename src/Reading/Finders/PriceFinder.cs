@@ -453,18 +453,7 @@ public static class PriceFinder
         @"^\s*(?:off\b|discount|rabatt|de (?:réduction|remise|descuento)|nachlass|voucher|gutschein)",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex Budget = new(
-        @"\b(?:budget|turnover|revenue|takings|profit|wages?|salary|salaries|rent|mortgage|loan|insur\w+|liability|indemnity|"
-            + @"cover(?:ed|age)? "
-            + @"(?:for|of|up)|deposit on|our fee|website (?:cost|price|for)|for the (?:web)?site|(?:web)?site (?:should|can|may|must)|per "
-            + @"month for (?:the )?(?:web)?site|hosting|domain|spend|spent|paid|afford|invoice|raised|donat\w+|worth|fine "
-            + @"of|grant|charity|umsatz|miete|gehalt|versicher\w+|haftpflicht\w*|für die "
-            + @"(?:web)?(?:site|seite|website)|kaution|rechnung|ausgeben|gespendet|chiffre d'affaires|loyer|assurance|responsabilité "
-            + @"civile|garantie décennale|pour le site|facture|presupuesto (?:es|de|para la "
-            + @"web|máximo)|facturación|alquiler|seguro|responsabilidad civil|para la web|fianza|competitors?|others "
-            + @"charge|elsewhere|konkurrenz|woanders|ailleurs|en otros)\b",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex Budget = WordPattern.Of("price-finder/budget", RegexOptions.IgnoreCase);
     private static readonly Regex NotAList = new(
         @"\b(?:budget|suppliers?|competitors?|last year|old "
             + @"prices?|insurance|turnover|lieferanten|konkurrenz|umsatz|fournisseurs|concurrents|proveedores|competencia)\b",
@@ -515,24 +504,8 @@ public static class PriceFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Dots = new(@"(?:\s*[.·…_]){2,}");
-    private static readonly Regex ItemEnd = new(
-        @"(?:^|\s)(?:is|are|it's|costs?|comes? (?:to|in at)|at|for|from|charged?(?: at)?|we charge|i charge|we ask|now|will "
-            + @"be|would be|should be|starts?(?: at)?|starting(?: at)?|begins? at|only|just|about|around|approx\.?|roughly|priced(?: "
-            + @"at)?|works out(?: at)?|goes? for|sells? for|up to|ab|kostet|kosten|kommt auf|liegt "
-            + @"bei|beträgt|für|zu|je|nur|jetzt|künftig|sind|ist|ca\.?|von|coûte(?:nt)?|à|est(?: à)?|sont à|à partir "
-            + @"de|dès|pour|désormais|maintenant|seulement|cuesta[n]?|son|es|vale[n]?|por|a|desde|sale(?: por)?|ahora|a partir "
-            + @"de|to|cost|price|preis|prix|precio|=|the|a|an|of|minimum|min\.?|per|pro|until|bis|actually|stays?(?: at)?|remains?(?: "
-            + @"at)?|goes up to|up|usually|normally|still|adds?|extra|another|zusätzlich|plus|sólo|solo)$",
-        RegexOptions.IgnoreCase
-    );
-    private static readonly Regex ItemStart = new(
-        @"^(?:and|und|et|y|or|but|plus|also|the|a|an|our|your|my|for|we (?:charge|do|offer|take|ask)|i charge|we'?d|it(?:'s| "
-            + @"is)|prices?\s*:|price (?:for|of) (?:an? |the )?|cost (?:of|for) (?:an? |the )?|actually|sorry|no|now|correction|from now "
-            + @"on|e\.g\.|so|then|while|a full|die|der|das|den|ein|eine|einen|für|eine?r?|unser\w*|ab sofort|jetzt|nein|preis "
-            + @"für|le|la|les|l'|l’|un|une|des|notre|pour|prix|el|los|las|una|por|nuestr[oa]s?|del?|precio "
-            + @"de|at|with|in|on|per|there'?s|they are|that'?s|each|•|·)(?:\s+|(?<=['’]))",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex ItemEnd = WordPattern.Of("price-finder/item-end", RegexOptions.IgnoreCase);
+    private static readonly Regex ItemStart = WordPattern.Of("price-finder/item-start", RegexOptions.IgnoreCase);
     private static readonly Regex ForItem = new(
         @"^\s*(?:(?:/|per |an? |pro |je )\s?\p{L}+\s+)?(?:for|per|für|pro|pour|par|por|para)\s+([^,;.]{2,60})",
         RegexOptions.IgnoreCase

@@ -320,24 +320,8 @@ public static class ProofFinder
             + @"\b(?!\s?(?:€|£|CHF|m\b|km|reviews))",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex SomethingElse = new(
-        @"\b(?:website|web "
-            + @"site|site|webseite|homepage|page|account|member(?:ship)?|mitglied|membre|miembro|registered|zertifiziert|"
-            + @"certified|qualified|closed|lived|moved|living|licensed|this "
-            + @"(?:phone|number|van|car)|accountant|building|house|gebäude|haus|van|at this address|in these premises|an diesem "
-            + @"standort|in diesen räumen|dans ces locaux|en este local|instagram|facebook|owner since|under (?:my|our|new|his|her) "
-            + @"(?:ownership|management)|took over|übernommen|repris|tomé|cogí|führt (?:den|das|die)|leitet|runs (?:it|the)|has "
-            + @"(?:run|been running|owned)|in charge|dirige)\b",
-        RegexOptions.IgnoreCase
-    );
-    private static readonly Regex NotSince = new(
-        @"\b(?:member(?:ship|s)?|mitglied\w*|membre\w*|miembr\w+|accredited|certified|zertifiziert|certifiée?s?|qualified|"
-            + @"meister(?:betrieb)?|registered|licensed|approved|führt "
-            + @"\w+ \w+|leitet \w+ \w+|has run|been running|moved (?:here|in)|here at this|lived here|took over|taken "
-            + @"over|übernommen|inhaber(?:in)?|owner|repris\w*|website|site|online|number|hours|prices|preise|tarifs|vat|mwst)[^.;,"
-            + @"]{0,40}$",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex SomethingElse = WordPattern.Of("proof-finder/something-else", RegexOptions.IgnoreCase);
+    private static readonly Regex NotSince = WordPattern.Of("proof-finder/not-since", RegexOptions.IgnoreCase);
     private static readonly Regex Wrong = new(@"\b(?:not|nicht|pas|no)\s*$", RegexOptions.IgnoreCase);
     private static readonly Regex Member = new(
         @"\b(?<how>(?:full |proud |registered )?members? of|member:|accredited by|(?:fully )?certified by|registered with|approved "

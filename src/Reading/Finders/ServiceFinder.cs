@@ -177,16 +177,7 @@ public static class ServiceFinder
         }
     }
 
-    private static readonly Regex Heading = new(
-        @"^\W*(?:(?:our |my |main |the )?services(?: (?:we )?(?:offer(?:ed)?|include))?|what (?:we|i|they|he|she) "
-            + @"(?:do(?:es)?|offers?|can do|make|repair|treat)|we (?:do|offer)|treatments?|our "
-            + @"(?:work|treatments|classes|courses|rooms|products)|repairs|classes|courses|(?:work|jobs) (?:we|they) (?:do|take "
-            + @"on|offer)|(?:unsere |meine |die )?(?:leistungen|dienstleistungen|angebote?|behandlungen|kurse)|leistungsspektrum|was wir "
-            + @"(?:machen|tun|anbieten)|das (?:machen|bieten) wir|(?:nos |mes |les "
-            + @")?(?:services|prestations|activités|soins|savoir-faire)|ce que (?:nous|je) (?:faisons|proposons|fais|propose)|(?:nuestros "
-            + @"|mis |los )?(?:servicios|trabajos|tratamientos)|(?:lo )?qu[eé] hacemos|(?:list of )?services? offered)\b",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex Heading = WordPattern.Of("service-finder/heading", RegexOptions.IgnoreCase);
     private static readonly Regex NotServices = new(
         @"\b(?:don'?t|do not|not offered|no longer|nicht|keine|wanted on the site|pages?|of others)\b",
         RegexOptions.IgnoreCase
@@ -226,14 +217,7 @@ public static class ServiceFinder
             + @"(?:faisons|proposons) (?:pas|plus) (?:de |d')?([^.!?;]{3,100})|(?:ya )?no (?:hacemos|ofrecemos) ([^.!?;]{3,100})",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex Tail = new(
-        @"\b(?:but not|but no|for (?:the|all|over|about|customers|people|homes)|in "
-            + @"(?:and|the|all|\p{Lu})|within|around|across|throughout|since|because|so that|with (?:a|the|our|over)|at "
-            + @"(?:the|a|home|your|our)|from (?:our|the|£|€|\d)|aber|seit|für (?:alle|die|den|private)|im (?:raum|umkreis)|in (?:ganz|und "
-            + @"um|\p{Lu})|sowie in|depuis|pour (?:les|tous|vous)|dans (?:le|la|les|tout)|à domicile et|sur (?:rendez|toute)|desde|para "
-            + @"(?:todo|los|las)|en (?:toda?|la|el|\p{Lu})|pero|, but|, which|, who|, and we|, and i|, we|, i )\b|\s[–—-]\s|\(",
-        RegexOptions.None
-    );
+    private static readonly Regex Tail = WordPattern.Of("service-finder/tail", RegexOptions.None);
     private static readonly Regex Split = new(
         @"\s*[,;•·|/]\s*(?:and\s+|und\s+|et\s+|y\s+|sowie\s+|or\s+|plus\s+)?|\s+(?:and|und|et|sowie|plus|ainsi que|as well "
             + @"as|y|e|or|oder|ou|&)\s+",

@@ -348,14 +348,7 @@ public static class WebFinder
             + @"handle|account|\(|->|–|-|ist|unter|:)?\s*:?\s*(?<h>@[A-Za-z0-9_.]{2,40})",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex Liked = new(
-        @"\b(?:like the look|likes? (?:the )?(?:look|site|website|style)|sites? (?:we|they|i|he|she) (?:really |both "
-            + @")?(?:like|liked|love|admire)s?|(?:we|they|i|he|she) (?:really |both )?(?:like|liked|love|loves|likes|admire)s? (?:the "
-            + @"(?:look|site|style)|this|that|how|what)|inspir\w+|similar to|in the style of|as an? example|example of|looks? "
-            + @"like|gefällt\w*|gefallen|vorbild\w*|so wie bei|nous aimons|j'aime|on aime|aime bien|s'inspirer|le gusta|les gusta|nos "
-            + @"gusta|me gusta|como la de)\b",
-        RegexOptions.IgnoreCase
-    );
+    private static readonly Regex Liked = WordPattern.Of("web-finder/liked", RegexOptions.IgnoreCase);
     private static readonly Regex Listing = new(
         @"\b(?:listed (?:on|at)|listing|directory|register of|source|found (?:on|at)|reviews? (?:on|at)|rated "
             + @"on|verzeichnis|eingetragen bei|quelle|annuaire|source\s?:|directorio|fuente)\W[^.!?]{0,25}$",

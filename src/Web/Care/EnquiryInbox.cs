@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Standards;
+using Plurimax.Web.Hosting;
 using Plurimax.Web.Mail;
 
 namespace Plurimax.Web.Care;

@@ -7,7 +7,6 @@ using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Reading.Files;
 using Plurimax.Sites;
-using Plurimax.Web.Shared;
 using Plurimax.Work.Clients;
 
 namespace Plurimax.Web.Clients;

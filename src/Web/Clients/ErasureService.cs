@@ -1,13 +1,8 @@
 using System.Collections.Immutable;
 using System.Text;
-using System.Text.Encodings.Web;
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
-using Plurimax.Facts;
-using Plurimax.Reading.Files;
-using Plurimax.Sites;
 using Plurimax.Web.Shared;
 using Plurimax.Work.Clients;
 

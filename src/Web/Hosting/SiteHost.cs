@@ -1,6 +1,5 @@
 using Microsoft.Extensions.Primitives;
 using Plurimax.Publishing.Rendering;
-using Plurimax.Web.Care;
 using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Hosting;

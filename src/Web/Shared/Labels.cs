@@ -53,4 +53,10 @@ public static class Labels
             MainAction.Estimate => "ask for an estimate",
             _ => "order or see prices",
         };
+
+    /// <summary>The label of a fact by its id, also of one that only some trade has.</summary>
+    public static string OfFact(string fact) =>
+        FactCatalogue.Common.FirstOrDefault(d => d.Id == fact)?.Label ?? fact.Replace('.', ' ').Replace('_', ' ');
+
+    public static string Capital(string s) => s.Length == 0 ? s : char.ToUpperInvariant(s[0]) + s[1..];
 }

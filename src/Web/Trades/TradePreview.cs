@@ -4,7 +4,6 @@ using System.Text;
 using System.Text.Json;
 using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.DataProtection;
-using Plurimax.Design.Styling;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Making.Settings;

@@ -9,10 +9,10 @@ using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Text;
 using Plurimax.Trades;
-using Plurimax.Web.Prospects;
+using Plurimax.Web.Clients;
 using Plurimax.Work.Prospects;
 
-namespace Plurimax.Web.Clients;
+namespace Plurimax.Web.Prospects;
 
 /// <summary>One business, prospect or client: what is known, what was said, what is next, its sample or its sites.</summary>
 public sealed class BusinessModel(
@@ -318,11 +318,6 @@ public sealed class BusinessModel(
         string.Join(", ", parts) is { Length: > 0 } s ? $"{char.ToUpperInvariant(s[0])}{s[1..]}." : "";
 
     public static string TownCase(string s) => CultureInfo.InvariantCulture.TextInfo.ToTitleCase(s);
-
-    public static string Cap(string s) => s.Length == 0 ? s : char.ToUpperInvariant(s[0]) + s[1..];
-
-    public static string Label(string fact) =>
-        FactCatalogue.Common.FirstOrDefault(d => d.Id == fact)?.Label ?? fact.Replace('.', ' ').Replace('_', ' ');
 
     public static string SampleWords(SampleInfo s) =>
         s.State switch

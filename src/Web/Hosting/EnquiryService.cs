@@ -12,11 +12,10 @@ using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Text;
 using Plurimax.Trades;
-using Plurimax.Web.Hosting;
 using Plurimax.Web.Mail;
 using Plurimax.Web.Shared;
 
-namespace Plurimax.Web.Care;
+namespace Plurimax.Web.Hosting;
 
 /// <summary>
 /// Takes enquiries from published sites. Works without script: a form that comes without a stamp is shown once more to be sent again,
