@@ -119,6 +119,17 @@ public sealed partial class Maker(HttpClient http)
         return await http.PostAsync(path, new FormUrlEncodedContent(fields));
     }
 
+    /// <summary>A form of a page with fields that come more than once.</summary>
+    public async Task<FormUrlEncodedContent> FormAsync(string path, IEnumerable<(string Name, string Value)> fields)
+    {
+        var page = await (await http.GetAsync(path.Split('?')[0])).Content.ReadAsStringAsync();
+        return new(
+            fields
+                .Append(("__RequestVerificationToken", Token().Match(page).Groups[1].Value))
+                .Select(f => KeyValuePair.Create(f.Item1, f.Item2))
+        );
+    }
+
     public async Task<(HttpStatusCode Status, string Body)> SendAsync(string path, Dictionary<string, string> fields)
     {
         var r = await PostAsync(path, fields);

@@ -462,9 +462,9 @@ public sealed partial class StandardStore(PlurimaxDb db, TimeProvider clock)
     }
 
     /// <summary>Retired, or in use again.</summary>
-    public Task RetireAsync(Standard standard, CancellationToken cancel = default)
+    public Task RetireAsync(Standard standard, bool retired, CancellationToken cancel = default)
     {
-        standard.RetiredAt = standard.RetiredAt is null ? Now : null;
+        standard.RetiredAt = retired ? standard.RetiredAt ?? Now : null;
         return db.SaveChangesAsync(cancel);
     }
 

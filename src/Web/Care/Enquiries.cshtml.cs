@@ -13,8 +13,8 @@ public sealed class EnquiriesModel(EnquiryInbox inbox) : PageModel
     public async Task<IActionResult> OnPostThroughAsync(Guid id) =>
         await inbox.PassOnAsync(id) is { } client ? Back(id, $"Mailed to {client}") : NotFound();
 
-    public async Task<IActionResult> OnPostAsync(Guid id) =>
-        await inbox.TurnAsync(id) is { } done ? Back(id, done ? "Done" : "Open again") : NotFound();
+    public async Task<IActionResult> OnPostAsync(Guid id, bool done = true) =>
+        await inbox.SettleAsync(id, done) ? Back(id, done ? "Done" : "Open again") : NotFound();
 
     private RedirectResult Back(Guid id, string said)
     {

@@ -84,13 +84,13 @@ public sealed class EnquiryInbox(PlurimaxDb db, SettingsReader settingsReader, O
     }
 
     /// <summary>Done, or open again.</summary>
-    /// <returns>Whether it is done now; null where there is no such enquiry.</returns>
-    public async Task<bool?> TurnAsync(Guid id, CancellationToken cancel = default)
+    /// <returns>Whether there is such an enquiry.</returns>
+    public async Task<bool> SettleAsync(Guid id, bool done, CancellationToken cancel = default)
     {
         if (await db.Enquiries.FindAsync([id], cancel) is not { } e)
-            return null;
-        e.DoneAt = e.DoneAt is null ? clock.GetUtcNow() : null;
+            return false;
+        e.DoneAt = done ? e.DoneAt ?? clock.GetUtcNow() : null;
         await db.SaveChangesAsync(cancel);
-        return e.DoneAt is not null;
+        return true;
     }
 }

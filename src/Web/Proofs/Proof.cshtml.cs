@@ -93,12 +93,13 @@ public sealed class ProofModel(
         return Back("Answered", $"m-{mark}");
     }
 
-    public async Task<IActionResult> OnPostResolveAsync(Guid mark)
+    /// <param name="done">Resolved or open again: what the button said, so that two who press it at once mean the same.</param>
+    public async Task<IActionResult> OnPostResolveAsync(Guid mark, bool done = true)
     {
         if (await proofService.FindMarkAsync(Site.Id, mark) is not { } m)
             return NotFound();
-        await proofService.TurnAsync(m);
-        return Back(m.ResolvedAt is null ? "Open again" : "Resolved", $"m-{mark}");
+        await proofService.ResolveAsync(m, done);
+        return Back(done ? "Resolved" : "Open again", $"m-{mark}");
     }
 
     public async Task<IActionResult> OnPostLaunchAsync()

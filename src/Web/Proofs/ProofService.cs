@@ -183,9 +183,9 @@ public sealed class ProofService(
         db.Marks.FirstOrDefaultAsync(m => m.Id == mark && m.Proof.SiteId == siteId, cancel);
 
     /// <summary>Resolved, or open again.</summary>
-    public async Task TurnAsync(Mark mark, CancellationToken cancel = default)
+    public async Task ResolveAsync(Mark mark, bool done, CancellationToken cancel = default)
     {
-        mark.ResolvedAt = mark.ResolvedAt is null ? clock.GetUtcNow() : null;
+        mark.ResolvedAt = done ? mark.ResolvedAt ?? clock.GetUtcNow() : null;
         await db.SaveChangesAsync(cancel);
     }
 

@@ -77,20 +77,29 @@ public sealed class AboutModel(
         return Back("It does not follow any more");
     }
 
-    public async Task<IActionResult> OnPostNameAsync(Guid id, string? name, string? about)
+    /// <summary>What was typed and not taken.</summary>
+    public (string Name, string About)? Typed { get; private set; }
+
+    /// <param name="seen">Name and purpose as they stood when they were typed over.</param>
+    public async Task<IActionResult> OnPostNameAsync(Guid id, string? name, string? about, string? seen)
     {
         if (!await LoadAsync(id))
             return NotFound();
         if (!Owner)
             return Forbid();
-        if (await standardStore.NameFaultAsync(name, id) is { } bad)
+        var now = $"{Standard.Name}\n{Standard.About}";
+        Problem =
+            seen is not null && seen.ReplaceLineEndings("\n") != now
+                ? $"Somebody changed it meanwhile: it is “{Standard.Name}” now. Save once more to have yours."
+                : await standardStore.NameFaultAsync(name, id);
+        if (Problem is null)
         {
-            Problem = bad;
-            Response.StatusCode = 422;
-            return Page();
+            await standardStore.NameAsync(Standard, name, about);
+            return Back("Named");
         }
-        await standardStore.NameAsync(Standard, name, about);
-        return Back("Named");
+        Typed = (name ?? "", about ?? "");
+        Response.StatusCode = 422;
+        return Page();
     }
 
     public async Task<IActionResult> OnPostCopyAsync(Guid id)
@@ -115,13 +124,13 @@ public sealed class AboutModel(
         }
     }
 
-    public async Task<IActionResult> OnPostRetireAsync(Guid id)
+    public async Task<IActionResult> OnPostRetireAsync(Guid id, bool retired = true)
     {
         if (!await LoadAsync(id))
             return NotFound();
         if (!Owner)
             return Forbid();
-        await standardStore.RetireAsync(Standard);
+        await standardStore.RetireAsync(Standard, retired);
         return Back(Standard.RetiredAt is null ? "In use again" : $"Retired: nobody begins to follow it; {View.Followers.Count} go on");
     }
 

@@ -3,6 +3,7 @@ using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
+using Plurimax.Data.Standards;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Sites;
@@ -241,5 +242,95 @@ public class TogetherTests(App app)
             return await s.GetRequiredService<SiteWriter>().TypeAsync(site, "home.opening", path, begun, text, who);
         });
         outcome.Ok.ShouldBeTrue(outcome.Problem ?? outcome.Theirs);
+    }
+
+    [Fact]
+    public async Task Boxes_that_two_people_tick_both_stay_and_one_that_somebody_unticks_goes()
+    {
+        var site = await app.SiteAsync("Ticked Twice");
+        var (mara, ada) = (await app.SignInAsync("mara"), await app.SignInAsync("ada"));
+        var path = $"/sites/{site.Id}/handoff?handler=Tick";
+        await mara.PostAsync(path, new() { ["done"] = "pack" });
+        // Both saw the list with one tick; each changes another box.
+        await mara.PostAsync(path, new() { ["before"] = "pack", ["done"] = "form" });
+        var sent = await ada.Http.PostAsync(path, await ada.FormAsync(path, [("before", "pack"), ("done", "pack"), ("done", "money")]));
+        sent.StatusCode.ShouldBe(System.Net.HttpStatusCode.Redirect);
+        (await app.DbAsync(d => d.Sites.Where(x => x.Id == site.Id).Select(x => x.HandedOver).SingleAsync())).ShouldBe(
+            ["form", "money"],
+            ignoreOrder: true
+        );
+    }
+
+    [Fact]
+    public async Task Two_who_press_done_at_once_mean_the_same()
+    {
+        var site = await app.SiteAsync("Pressed Twice");
+        var id = await app.DbAsync(async d =>
+        {
+            var made = d.Add(
+                new Enquiry
+                {
+                    SiteId = site.Id,
+                    Name = "Pia",
+                    Email = "pia@post.example",
+                    Message = "Open on Monday?",
+                    At = DateTimeOffset.UtcNow,
+                }
+            ).Entity;
+            await d.SaveChangesAsync();
+            return made.Id;
+        });
+        Task<DateTimeOffset?> DoneAsync() => app.DbAsync(d => d.Enquiries.Where(e => e.Id == id).Select(e => e.DoneAt).SingleAsync());
+        var (mara, ada) = (await app.SignInAsync("mara"), await app.SignInAsync("ada"));
+        await mara.PostAsync("/enquiries", new() { ["id"] = id.ToString(), ["done"] = "true" });
+        var first = await DoneAsync();
+        await ada.PostAsync("/enquiries", new() { ["id"] = id.ToString(), ["done"] = "true" });
+        (await DoneAsync()).ShouldBe(first.ShouldNotBeNull());
+        await ada.PostAsync("/enquiries", new() { ["id"] = id.ToString(), ["done"] = "false" });
+        (await DoneAsync()).ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task A_standard_that_was_renamed_meanwhile_is_not_renamed_over_and_what_was_typed_stays()
+    {
+        var (made, _) = await app.WithAsync(s =>
+            s.GetRequiredService<StandardStore>()
+                .CreateAsync("Renamed twice", "", System.Collections.Immutable.ImmutableDictionary<string, string>.Empty, App.Ada)
+        );
+        var ada = await app.SignInAsync("ada");
+        var path = $"/standards/{made!.Id}?handler=Name";
+        await ada.PostAsync(
+            path,
+            new()
+            {
+                ["name"] = "Named by one",
+                ["about"] = "",
+                ["seen"] = "Renamed twice\n",
+            }
+        );
+        var (status, body) = await ada.SendAsync(
+            path,
+            new()
+            {
+                ["name"] = "Named by two",
+                ["about"] = "for two",
+                ["seen"] = "Renamed twice\n",
+            }
+        );
+        status.ShouldBe(System.Net.HttpStatusCode.UnprocessableEntity);
+        body.ShouldContain("it is “Named by one” now");
+        body.ShouldContain("value=\"Named by two\"");
+        body.ShouldContain("value=\"for two\"");
+        // The form shows what stands now; once more is meant.
+        await ada.PostAsync(
+            path,
+            new()
+            {
+                ["name"] = "Named by two",
+                ["about"] = "for two",
+                ["seen"] = "Named by one\n",
+            }
+        );
+        (await app.DbAsync(d => d.Standards.Where(s => s.Id == made.Id).Select(s => s.Name).SingleAsync())).ShouldBe("Named by two");
     }
 }
