@@ -22,9 +22,12 @@ need_dotnet() {
   exit 1
 }
 
+# What runs for a minute: watching itself to get faster costs more than it brings, and a small nursery is swept all the time.
+brief=(env DOTNET_TieredPGO=0 DOTNET_GCgen0size=0x4000000)
+
 # build ARGUMENTS...: the compiler's server keeps it warm from one project to the next; it ends with the build.
 build() {
-  UseSharedCompilation=true dotnet build "$@" -c Release --nologo -v quiet -clp:ErrorsOnly -p:UseSharedCompilation=true
+  UseSharedCompilation=true "${brief[@]}" dotnet build "$@" -c Release --nologo -v quiet -clp:ErrorsOnly -p:UseSharedCompilation=true
   local code=$?
   dotnet build-server shutdown --vbcscompiler >/dev/null 2>&1 || true
   return $code
@@ -40,10 +43,12 @@ npm_packages() {
 
 # assets: styles and scripts as they are served; again when a page, a style, a script or a package is newer.
 assets() {
-  local css=$root/src/Web/wwwroot/app.css newer
-  newer=$(find "$root/src/Web" "$root/package-lock.json" \( -path '*/bin' -o -path '*/obj' -o -path '*/wwwroot' \) -prune \
-    -o -type f \( -name '*.cshtml' -o -name '*.css' -o -name '*.js' -o -name '*.mjs' -o -name package-lock.json \) -newer "$css" -print -quit)
-  [[ -f $css && -z $newer ]] || (cd "$root" && node src/Web/Assets/build.mjs)
+  local css=$root/src/Web/wwwroot/app.css newer=none
+  if [[ -f $css ]]; then
+    newer=$(find "$root/src/Web" "$root/package-lock.json" \( -path '*/bin' -o -path '*/obj' -o -path '*/wwwroot' \) -prune \
+      -o -type f \( -name '*.cshtml' -o -name '*.css' -o -name '*.js' -o -name '*.mjs' -o -name package-lock.json \) -newer "$css" -print -quit)
+  fi
+  [[ -z $newer ]] || (cd "$root" && node src/Web/Assets/build.mjs)
 }
 
 # pg_up FOLDER PORT: a cluster of our own; PostgreSQL refuses to run as root, so postgres owns it then.
