@@ -172,10 +172,9 @@ public sealed class TradeStore
     {
         try
         {
-            var old = new DirectoryInfo(_kept!).EnumerateFiles().Where(f => f.Name != "index.json" && !used.Contains(f.Name));
-            foreach (
-                var file in old.Where(f => f.LastWriteTimeUtc.Add(KeptFor) < File.GetLastWriteTimeUtc(Path.Combine(_kept!, "index.json")))
-            )
+            var until = File.GetLastWriteTimeUtc(Path.Combine(_kept!, "index.json")) - KeptFor;
+            var unused = new DirectoryInfo(_kept!).EnumerateFiles().Where(f => f.Name != "index.json" && !used.Contains(f.Name));
+            foreach (var file in unused.Where(f => f.LastWriteTimeUtc < until))
                 file.Delete();
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException or ArgumentException)

@@ -10,7 +10,9 @@ public sealed class SiteList(PlurimaxDb db)
     /// <summary>A pattern that finds words anywhere, whatever signs of patterns they hold.</summary>
     public static string Anywhere(string words) => $"%{words.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_")}%";
 
-    /// <summary>Other sites to take something over to: by name, or without one those of the same trade, newest first. With samples.</summary>
+    /// <summary>
+    /// Other sites to take something over to: by name, or without one those of the same trade, newest first. With samples.
+    /// </summary>
     public Task<List<NamedSite>> OthersAsync(Site site, string find, int most, CancellationToken cancel = default)
     {
         var pattern = Anywhere(find);

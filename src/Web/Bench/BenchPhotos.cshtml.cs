@@ -4,6 +4,7 @@ using Plurimax.Data.Sites;
 using Plurimax.Design.Pictures;
 using Plurimax.Facts;
 using Plurimax.Sites;
+using Plurimax.Text;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Shared;
 
@@ -151,9 +152,7 @@ public sealed class BenchPhotosModel(
             Response.StatusCode = 422;
             return Page();
         }
-        TempData["Said"] =
-            $"{other.Name} stands in {InHand.Places.Length} {(InHand.Places.Length == 1 ? "place" : "places")} now; one undo brings "
-            + $"the other back";
+        TempData["Said"] = $"{other.Name} stands in {Plural.Of(InHand.Places.Length, "place")} now; one undo brings " + $"the other back";
         return Redirect(With($"file={by}"));
     }
 

@@ -5,6 +5,7 @@ using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Sites;
+using Plurimax.Text;
 
 namespace Plurimax.Web.Bench;
 
@@ -84,7 +85,7 @@ public sealed class ReplaceModel(WordSearch search, SiteReader sites) : PageMode
         TempData["Said"] =
             done == 0 && left.IsEmpty
                 ? "Nothing was chosen"
-                : $"“{To}” for “{From}” in {passages} {(passages == 1 ? "text" : "texts")} on {done} {(done == 1 ? "site" : "sites")}"
+                : $"“{To}” for “{From}” in {Plural.Of(passages, "text")} on {Plural.Of(done, "site")}"
                     + $"; undo is on each site's Bench"
                     + $"{(left.IsEmpty ? "" : $". Left alone, somebody changed them meanwhile: {string.Join(", ", left.Take(5))}")}";
         return RedirectToPage(new { Site, Leaf });

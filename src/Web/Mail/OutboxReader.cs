@@ -18,6 +18,6 @@ public sealed partial class OutboxReader(PlurimaxDb db)
 
     public Task<int> WaitingAsync(CancellationToken cancel = default) => db.Outbox.CountAsync(m => m.SentAt == null, cancel);
 
-    [GeneratedRegex("/([a-z]+)/[A-Za-z0-9_-]{30,}")]
+    [GeneratedRegex("/([a-z]+)/[A-Za-z0-9_-]{40,}")]
     private static partial Regex Token();
 }

@@ -7,6 +7,7 @@ using Plurimax.Design.Styling;
 using Plurimax.Facts;
 using Plurimax.Making.Settings;
 using Plurimax.Sites;
+using Plurimax.Text;
 using Plurimax.Web.Briefing;
 using Plurimax.Web.Shared;
 
@@ -169,10 +170,7 @@ public sealed class LookModel(
             Found = string.Join(',', hexes.Select(h => h[1..])),
             Palette = null,
         };
-        return Back(
-            $"{found.Value.Length} {(found.Value.Length == 1 ? "colour" : "colours")} found; the first {Math.Min(3, hexes.Count)} "
-                + $"are tried on"
-        );
+        return Back($"{Plural.Of(found.Value.Length, "colour")} found; the first {Math.Min(3, hexes.Count)} " + $"are tried on");
     }
 
     private async Task<IActionResult> AgainAsync()

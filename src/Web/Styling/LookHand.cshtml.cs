@@ -63,7 +63,7 @@ public sealed class LookHandModel(
     public string Use(string choice) =>
         Used.ByChoice.GetValueOrDefault(choice) is not { Count: > 0 } u
             ? "not used on this site"
-            : $"{u.Count} on {u.Pages} {(u.Pages == 1 ? "page" : "pages")}";
+            : $"{u.Count} on {Plural.Of(u.Pages, "page")}";
 
     public string? Where(string choice) =>
         Used.ByChoice.GetValueOrDefault(choice) is { Where.Length: > 0 } u ? $"most in {string.Join(", ", u.Where.Select(Section))}" : null;

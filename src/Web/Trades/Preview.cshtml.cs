@@ -11,8 +11,6 @@ namespace Plurimax.Web.Trades;
 /// <summary>A template that ships, as its file is now: a site made of it, and what is wrong with it.</summary>
 public sealed class PreviewModel(TradePreview preview, TradeCatalogue trades) : PageModel
 {
-    private TradeView _view = null!;
-
     [BindProperty(SupportsGet = true)]
     public string? Look { get; set; }
 
@@ -54,12 +52,12 @@ public sealed class PreviewModel(TradePreview preview, TradeCatalogue trades) : 
             ];
         if (read.Trade is { } template)
         {
-            _view = new TradeView(id, read.Print, Look, Size, Firm);
-            var document = TradePreview.Compose(template, _view);
+            var view = new TradeView(id, read.Print, Look, Size, Firm);
+            var document = TradePreview.Compose(template, view);
             Facts = TradePreview.Firm(template, Firm);
             Leaves = [.. document.Pages.Where(p => !p.Hidden).Select(p => (p.File, p.Id))];
             Leaf = Leaves.Any(l => l.File == Leaf) ? Leaf : Leaves[0].File;
-            SheetUrl = preview.Url(_view, Leaf!);
+            SheetUrl = preview.Url(view, Leaf!);
         }
         return Page();
     }
