@@ -152,7 +152,7 @@ public sealed class BenchPhotosModel(
             Response.StatusCode = 422;
             return Page();
         }
-        TempData["Said"] = $"{other.Name} stands in {Plural.Of(InHand.Places.Length, "place")} now; one undo brings " + $"the other back";
+        TempData["Said"] = $"{other.Name} stands in {Plural.Of(InHand.Places.Length, "place")} now; one undo brings the other back";
         return Redirect(With($"file={by}"));
     }
 

@@ -170,7 +170,7 @@ public sealed class LookModel(
             Found = string.Join(',', hexes.Select(h => h[1..])),
             Palette = null,
         };
-        return Back($"{Plural.Of(found.Value.Length, "colour")} found; the first {Math.Min(3, hexes.Count)} " + $"are tried on");
+        return Back($"{Plural.Of(found.Value.Length, "colour")} found; the first {Math.Min(3, hexes.Count)} are tried on");
     }
 
     private async Task<IActionResult> AgainAsync()
