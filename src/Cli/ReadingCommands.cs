@@ -116,9 +116,10 @@ internal static class ReadingCommands
         else
             foreach (var fact in reading.Facts)
             foreach (var c in fact.Values.Where(c => c.Confidence >= FactReading.Sure).Take(FactReading.Many.Contains(fact.Fact) ? 60 : 2))
-                Console.WriteLine(
-                    $"{fact.Fact, -18} {c.Confidence:0.00}  {c.Value.Summary()}{(c.Snippet.Where.Length > 0 ? $"  [{c.Snippet.Where}]" : "")}"
-                );
+            {
+                var where = c.Snippet.Where.Length > 0 ? $"  [{c.Snippet.Where}]" : "";
+                Console.WriteLine($"{fact.Fact, -18} {c.Confidence:0.00}  {c.Value.Summary()}{where}");
+            }
         return reading.Facts.Length > 0 ? 0 : 1;
 
         void Take(string path)

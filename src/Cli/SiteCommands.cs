@@ -35,7 +35,8 @@ internal static class SiteCommands
             if (found.Length == 0 || found[0].Score < TradeSearch.Sure)
                 return Usage.Fault(
                     $"no trade fits “{from}” well enough."
-                        + $"{(found.Length > 0 ? $" Nearest: {string.Join(", ", found.Select(f => f.Trade.Id))}; name one with --trade." : "")}"
+                        + $"{(found.Length > 0 ? $" Nearest: {string.Join(", ", found.Select(f => f.Trade.Id))}; name one with --trade."
+                            : "")}"
                 );
             trade = o.Trade is { } given ? Find(given) : all[found[0].Trade.Id];
             facts = FactSheet.From(

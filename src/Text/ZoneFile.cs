@@ -64,7 +64,8 @@ public static partial class ZoneFile
             };
             if (!well)
                 return $"“{row}”: "
-                    + $"{(type is "A" or "AAAA" or "CNAME" or "MX" or "TXT" ? $"that is no value of {type}" : $"{type} is not one of A, AAAA, CNAME, MX, TXT")}"
+                    + $"{(type is "A" or "AAAA" or "CNAME" or "MX" or "TXT" ? $"that is no value of {type}"
+                        : $"{type} is not one of A, AAAA, CNAME, MX, TXT")}"
                     + $".";
         }
         return null;

@@ -62,7 +62,9 @@ public sealed class TradeStore
 
     private static bool Exists(string id) => !id.Contains('/') && Content.Bytes($"trades/{id}.yaml") is not null;
 
-    /// <summary>What a compiled template was made of: names of files, each with its hash ("" for one that was not there), and its card.</summary>
+    /// <summary>
+    /// What a compiled template was made of: names of files, each with its hash ("" for one that was not there), and its card.
+    /// </summary>
     private sealed record Entry(ImmutableSortedDictionary<string, string> MadeOf, TradeCard Card)
     {
         /// <summary>The name of the compiled file.</summary>

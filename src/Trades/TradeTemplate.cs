@@ -52,8 +52,8 @@ public sealed record TradeTemplate
     public required ImmutableDictionary<string, ServiceText> Services { get; init; }
 
     /// <summary>
-    /// Services in the order in which the cuts name them, then the others by id: for whatever people see. The map itself has an order of its
-    /// own in every process.
+    /// Services in the order in which the cuts name them, then the others by id: for whatever people see. The map itself has an order of
+    /// its own in every process.
     /// </summary>
     public IEnumerable<ServiceText> ServicesInOrder =>
         Cuts.SelectMany(c => c.Services)

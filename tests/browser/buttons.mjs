@@ -126,15 +126,21 @@ export default async function (browser, app) {
       const open = async () => {
         // A width that was chosen on another screen would be chosen here already.
         await page.evaluate(() => sessionStorage.clear()).catch(() => {});
-        await page.goto(base + screen, { waitUntil: 'load' });
+        const arrive = () => page.goto(base + screen, { waitUntil: 'load' });
+        // A press whose navigation is still on its way ends the first try; what fails twice is at fault.
+        await arrive().catch((e) => (String(e).includes('ERR_ABORTED') ? arrive() : Promise.reject(e)));
         // What the page builds by script is there once its keys are listed.
         await page.waitForFunction(() => window.Alpine !== undefined).catch(() => {});
       };
       await open();
-      let fresh = true;
+      let fresh = true,
+        untouched = await page.evaluate(seen);
       for (const { at, words, handler } of await page.evaluate(buttons)) {
         if (leaves.test(words)) continue;
-        if (!fresh) await open();
+        if (!fresh) {
+          await open();
+          untouched = await page.evaluate(seen);
+        }
         const button = page.locator('button:not([disabled]),summary,input[type=submit]').nth(at);
         if (!(await button.isVisible().catch(() => false))) continue; // gone with an earlier press
         const where = `${screen.replace(/[0-9a-f-]{36}/g, '…')} “${words}”${handler && ` (${handler})`}`;
@@ -185,8 +191,12 @@ export default async function (browser, app) {
         // A new document is an effect only if it shows something else: most posts lead back to the page that they came from.
         const same = !(await Promise.race([changed, outside])) && !effect && (await page.evaluate(seen).catch(() => '')) === before;
         if (same) idle.push(where);
-        // A post that led back here has loaded the screen anew.
+        // A post that led back here has loaded the screen anew; what only opened something is as it was once Esc has closed it.
         fresh = loaded > 0 && page.url().split('#')[0] === base + screen;
+        if (loaded === 0 && !effect) {
+          await page.keyboard.press('Escape').catch(() => {});
+          fresh = (await page.evaluate(seen).catch(() => '')) === untouched;
+        }
         page.off('domcontentloaded', counted);
         page.off('response', answered);
         page.removeAllListeners('download');

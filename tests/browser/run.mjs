@@ -1,5 +1,5 @@
 // Runs browser stages, all or those named, and prints what each took. Stages of finished sites need no application.
-import { startApplication, startBrowser, summary } from './lib.mjs';
+import { startApplication, startBrowser, summary, test } from './lib.mjs';
 
 const interfaceStages = ['road', 'screens', 'looks', 'bench', 'shelves', 'standards', 'kill', 'buttons'];
 const siteStages = ['gates', 'sites'];
@@ -16,7 +16,12 @@ const browser = await startBrowser();
 try {
   for (const name of stages) {
     const begun = Date.now();
-    await (await import(`./${name}.mjs`)).default(browser, app);
+    try {
+      await (await import(`./${name}.mjs`)).default(browser, app);
+    } catch (e) {
+      // What dies between two checks counts as one that failed; the other stages go on.
+      await test(`${name}: it runs to its end`, () => Promise.reject(e));
+    }
     console.log(`stage ${name}: ${Math.round((Date.now() - begun) / 1000)} s`);
   }
 } finally {

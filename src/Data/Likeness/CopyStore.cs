@@ -30,7 +30,8 @@ public sealed class CopyStore(PlurimaxDb db, TradeCatalogue trades, SketchCache 
         await db.Database.ExecuteSqlAsync(
             $"""
             insert into copies (agency_id, site_id, trade, language, revision, wordings, shingles, sketch, words)
-            select agency_id, id, {copy.Trade}, {copy.Language}, {copy.Revision}, {copy.Wordings}, {copy.Shingles}, {copy.Sketch}, {copy.Words}
+            select agency_id, id, {copy.Trade}, {copy.Language}, {copy.Revision}, {copy.Wordings}, {copy.Shingles},
+            {copy.Sketch}, {copy.Words}
             from sites where id = {copy.SiteId}
             on conflict (site_id) do update set
                 trade = excluded.trade, language = excluded.language, revision = excluded.revision, wordings = excluded.wordings,

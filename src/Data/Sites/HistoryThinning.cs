@@ -3,7 +3,9 @@ using Plurimax.Work.History;
 
 namespace Plurimax.Data.Sites;
 
-/// <summary>Lets go of revisions that nobody goes back to (<see cref="RevisionThinning"/>), so that a site does not grow for ever.</summary>
+/// <summary>
+/// Lets go of revisions that nobody goes back to (<see cref="RevisionThinning"/>), so that a site does not grow for ever.
+/// </summary>
 public sealed class HistoryThinning(PlurimaxDb db, TimeProvider clock)
 {
     /// <summary>Thins the histories of the agency's sites, each in a transaction that holds the site.</summary>

@@ -71,8 +71,8 @@ public sealed class SiteRevisions(PlurimaxDb db, TimeProvider clock, SiteReader 
         db.Database.ExecuteSqlAsync($"SELECT pg_notify({Changed}, {$"{site} {head} {touched} {who.UserId} {who.Name}"})", cancel);
 
     /// <summary>
-    /// Brings something into sites that was decided elsewhere, such as a changed fact, on top of whatever others saved meanwhile. Their rows
-    /// are held until the transaction ends, so that nobody can be faster. Within a transaction that holds the client before.
+    /// Brings something into sites that was decided elsewhere, such as a changed fact, on top of whatever others saved meanwhile. Their
+    /// rows are held until the transaction ends, so that nobody can be faster. Within a transaction that holds the client before.
     /// </summary>
     internal async Task CarryAsync(
         IReadOnlyCollection<Guid> siteIds,

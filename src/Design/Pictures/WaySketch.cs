@@ -46,10 +46,15 @@ public static partial class WaySketch
                     anchor == "end" ? x + 60
                     : anchor == "start" ? x - 60
                     : x;
+                Html Line(string line, int n)
+                {
+                    var ty = above ? y - 16 - (lines.Length - 1 - n) * 19 : y + 27 + n * 19;
+                    return Html.Of($"<text x=\"{N(tx)}\" y=\"{N(ty)}\" text-anchor=\"{anchor}\">{line}</text>");
+                }
                 return Html.Of(
                     $"<path class=\"m-rip\" d=\"M{N(x)} {N(Y(x))}V{N(y)}\"/><circle class=\"m-dot\" cx=\"{N(x)}\" cy=\"{N(y)}\" "
                         + $"r=\"7\"/>"
-                        + $"{lines.Select((line, n) => Html.Of($"<text x=\"{N(tx)}\" y=\"{N(above ? y - 16 - (lines.Length - 1 - n) * 19 : y + 27 + n * 19)}\" text-anchor=\"{anchor}\">{line}</text>"))}"
+                        + $"{lines.Select(Line)}"
                 );
             }
         );

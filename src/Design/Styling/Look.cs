@@ -219,8 +219,9 @@ public sealed record DressedLook(Look Look, Roles Roles, Ink Art, string? Palett
     public string ShapeCss() =>
         string.Concat(
             Look.Shape.Motion == Motion.Subtle
-                ? "@media(prefers-reduced-motion:no-preference){@supports(animation-timeline:view()){#main>section+section>.wrap{animation:rise "
-                    + "linear both;animation-timeline:view();animation-range:entry 0% cover 24%}@keyframes rise{from{translate:0 2rem}}}}"
+                ? "@media(prefers-reduced-motion:no-preference){@supports(animation-timeline:view()){#main>section+section>.wrap{"
+                    + "animation:rise linear both;animation-timeline:view();animation-range:entry 0% cover 24%}"
+                    + "@keyframes rise{from{translate:0 2rem}}}}"
                 : "",
             Look.Shape.Crop switch
             {

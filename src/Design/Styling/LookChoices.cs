@@ -97,8 +97,14 @@ public static class LookChoices
         if (x.Variant("opening") != y.Variant("opening"))
             yield return $"opening: {OpeningSays(x.Variant("opening"))}";
         if (x.Variant("services") != y.Variant("services"))
-            yield return $"services as "
-                + $"{x.Variant("services")[2..] switch { "cards" => "cards", "ledger" => "a ledger", "bento" => "tiles of two sizes", "index" => "an index", "columns" => "columns", var v => v }}";
+            yield return "services as "
+                + x.Variant("services")[2..] switch
+                {
+                    "ledger" => "a ledger",
+                    "bento" => "tiles of two sizes",
+                    "index" => "an index",
+                    var v => v,
+                };
         if (x.Space.Section.Max / y.Space.Section.Max is > 1.12 or < .89)
             yield return x.Space.Section.Max > y.Space.Section.Max ? "more room" : "less room";
     }

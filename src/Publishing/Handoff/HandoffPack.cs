@@ -124,9 +124,11 @@ public static class HandoffPack
             $"""
             <!doctype html>
             <html lang="en-GB">
-            <head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>Your site: {facts.Name}</title>
+            <head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+            <title>Your site: {facts.Name}</title>
             <style>body{new Html(
-                "{font:1rem/1.6 Georgia,serif;max-width:40rem;margin:2rem auto;padding:0 1rem;color:#12211e}h1,h2{line-height:1.2}code{background:#edf1ef;padding:.1em .3em}"
+                "{font:1rem/1.6 Georgia,serif;max-width:40rem;margin:2rem auto;padding:0 1rem;color:#12211e}"
+                    + "h1,h2{line-height:1.2}code{background:#edf1ef;padding:.1em .3em}"
             )}</style></head>
             <body>
             <h1>{facts.Name}: your site</h1>
@@ -135,16 +137,17 @@ public static class HandoffPack
             )}<p>This folder is yours. Nothing in it needs us, or anybody's program.</p>
             <h2>What is in it</h2>
             <ul>
-            <li><code>site/</code>: the whole site, {site.Files.Count} files. Any web server serves it as it is; put the contents of the folder where your host tells you.</li>
+            <li><code>site/</code>: the whole site, {site.Files.Count} files. Any web server serves it as it is;
+            put the contents of the folder where your host tells you.</li>
             <li><code>facts.json</code>: everything that was gathered about the business, with its source.</li>
             <li><code>contact.vcf</code>: a contact card to open with a phone or a mail program.</li>
             <li><code>zone.txt</code>: the records of {domain}, in the form every name server reads.</li>
             <li><code>pictures.csv</code>: every picture and who may use it.</li>
             </ul>
             <h2>The enquiry form</h2>
-            <p>The form sends to the address <code>/enquiry</code> at the same host. While {settings[
-                "agency_name"
-            ]} looks after the site, messages come to you by mail. If the site moves, point the form to a service of the new host, or replace it with your mail address.</p>
+            <p>The form sends to the address <code>/enquiry</code> at the same host. While {settings["agency_name"]} looks after the site,
+            messages come to you by mail. If the site moves, point the form to a service of the new host, or replace it with your mail
+            address.</p>
             <h2>Changing a text</h2>
             <p>Each page is one file. Open it with any text editor, change the words between the tags, save, and put it back.</p>
             <h2>What it costs a month</h2>

@@ -116,11 +116,11 @@ public static partial class SiteRenderer
             "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<urlset xmlns=\"http://www.sitemaps.org/schemas/sitemap/0.9\">\n"
         );
         foreach (var p in site.Pages.Where(p => !p.Hidden && !p.Unlisted))
-            b.Append(
-                $"<url><loc>"
-                    + $"{Html.Encode(settings.BaseUrl + (p.File == "index.html" ? "" : p.File.EndsWith("/index.html", StringComparison.Ordinal) ? p.File[..^"index.html".Length] : p.File))}"
-                    + $"</loc></url>\n"
-            );
+        {
+            var isFolder = p.File == "index.html" || p.File.EndsWith("/index.html", StringComparison.Ordinal);
+            var address = settings.BaseUrl + (isFolder ? p.File[..^"index.html".Length] : p.File);
+            b.Append($"<url><loc>{Html.Encode(address)}</loc></url>\n");
+        }
         return b.Append("</urlset>\n").ToString();
     }
 

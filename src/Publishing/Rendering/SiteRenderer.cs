@@ -249,7 +249,8 @@ public static partial class SiteRenderer
             footer = Frame.Footer(c);
         var sprite = Html.Of(
             $"<svg width=\"0\" height=\"0\" class=\"vh\" aria-hidden=\"true\">"
-                + $"{c.UsedIcons.Order(StringComparer.Ordinal).Select(i => Html.Of($"<symbol id=\"i-{i}\" viewBox=\"0 0 24 24\">{new Html(IconBook.ShapesOf(i))}</symbol>"))}"
+                + $"{c.UsedIcons.Order(StringComparer.Ordinal).Select(i =>
+                    Html.Of($"<symbol id=\"i-{i}\" viewBox=\"0 0 24 24\">{new Html(IconBook.ShapesOf(i))}</symbol>"))}"
                 + $"</svg>"
         );
         var title = Title(c.Text, c.Page, c.Facts, c.Settings.Settings);

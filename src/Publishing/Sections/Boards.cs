@@ -12,11 +12,15 @@ internal static class Boards
         var groups = c.Facts.Public<PricesValue>("dishes")?.Groups() ?? [];
         if (groups.IsEmpty)
             return Html.Empty;
+        Html Dish(PriceLine l)
+        {
+            var note = l.Note is null ? Html.Empty : Html.Of($" <small>{l.Note}</small>");
+            return Html.Of($"<div><dt>{l.Service}{note}</dt><dd>{Lists.Figure(c, l)}</dd></div>");
+        }
         var boxes = groups.Select(g =>
             Html.Of(
                 $"<div class=\"grp\">{(g.Group is null ? Html.Empty : Html.Of($"<h3>{g.Group}</h3>"))}<dl>"
-                    + $"{g.Lines.Select(l => Html.Of($"<div><dt>{l.Service}{(l.Note is null ? Html.Empty : Html.Of($" <small>{l.Note}</small>"))}</dt><dd>{Lists.Figure(c, l)}</dd></div>"))}"
-                    + $"</dl></div>"
+                    + $"{g.Lines.Select(Dish)}</dl></div>"
             )
         );
         return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, m.Heading, m.Text)}<div class=\"list\">{boxes}</div>"));
@@ -30,7 +34,8 @@ internal static class Boards
         var rows = rooms.Select(l =>
             Html.Of(
                 $"<li><h3>{l.Service}</h3>{(l.Note is null ? Html.Empty : Html.Of($"<p>{l.Note}</p>"))}"
-                    + $"{(l.Amount is null ? Html.Empty : Html.Of($"<p class=\"price\">{Lists.Figure(c, l)} <small>{c.W("sections.a_night")}</small></p>"))}"
+                    + $"{(l.Amount is null ? Html.Empty
+                        : Html.Of($"<p class=\"price\">{Lists.Figure(c, l)} <small>{c.W("sections.a_night")}</small></p>"))}"
                     + $"</li>"
             )
         );
@@ -42,14 +47,15 @@ internal static class Boards
         var rows = c.Facts.Public<TimetableValue>("timetable")?.Rows ?? [];
         if (rows.IsEmpty)
             return Html.Empty;
+        Html Row(TimetableRow r)
+        {
+            var note = r.Note is null ? Html.Empty : Html.Of($" <small>{r.Note}</small>");
+            return Html.Of($"<li><span class=\"at\">{When(c, r)}</span> <b>{r.Name}</b>{note}</li>");
+        }
         var days = rows.GroupBy(r => r.Day)
             .OrderBy(g => g.Key)
             .Select(g =>
-                Html.Of(
-                    $"<div class=\"day\"><h3>{c.Words.Day(g.Key)}</h3><ul>"
-                        + $"{g.OrderBy(r => r.From).Select(r => Html.Of($"<li><span class=\"at\">{When(c, r)}</span> <b>{r.Name}</b>{(r.Note is null ? Html.Empty : Html.Of($" <small>{r.Note}</small>"))}</li>"))}"
-                        + $"</ul></div>"
-                )
+                Html.Of($"<div class=\"day\"><h3>{c.Words.Day(g.Key)}</h3><ul>" + $"{g.OrderBy(r => r.From).Select(Row)}</ul></div>")
             );
         return SectionRenderer.Wrap(c, s, Html.Of($"{SectionRenderer.Head(c, s, t.Heading, t.Text)}<div class=\"list\">{days}</div>"));
     }
@@ -77,7 +83,8 @@ internal static class Boards
                 ? Html.Empty
                 : Html.Of(
                     $"<ul class=\"incl\">"
-                        + $"{items.Select(x => Html.Of($"<li>{c.Icon("check")}<span{c.At(s, $"items.{x.i}.title")}>{c.Text.Line(x.it.Title)}</span></li>"))}"
+                        + $"{items.Select(x =>
+                            Html.Of($"<li>{c.Icon("check")}<span{c.At(s, $"items.{x.i}.title")}>{c.Text.Line(x.it.Title)}</span></li>"))}"
                         + $"</ul>"
                 );
         var side =

@@ -29,7 +29,8 @@ internal static class Contact
             Html.Of(
                 $"<div class=\"txt\">{SectionRenderer.Head(c, s, f.Heading, f.Text, anchor: "enquiry", first: first)}{side}{phone}"
                     + $"{after}</div>"
-                    + $"{EnquiryForm.Render(c.Words, c.Seed, EnquiryForm.Rules.Of(c.Set, c.Text), c.Settings.FormAction, c.PrivacyFile, EnquiryForm.Input.Empty, null)}"
+                    + $"{EnquiryForm.Render(c.Words, c.Seed, EnquiryForm.Rules.Of(c.Set, c.Text), c.Settings.FormAction, c.PrivacyFile,
+                        EnquiryForm.Input.Empty, null)}"
             ),
             anchor: "enquiry"
         );

@@ -91,9 +91,8 @@ public static class EnquiryForm
                     )
             )}<div class="f wide"><label for="f-message">{f.W(
                 "form.message"
-            )}</label><textarea id="f-message" name="message" rows="5" maxlength="{LongestMessage}" required aria-describedby="f-message-e"{f.Bad(
-                "message"
-            )}>
+            )}</label><textarea id="f-message" name="message" rows="5" maxlength="{LongestMessage}" required
+            aria-describedby="f-message-e"{f.Bad("message")}>
             {input.Message}</textarea>{f.Error("message", f.W("errors.message"))}</div>{(
                 rules.Ticked
                     ? f.Consent(rules.Consent, privacy, input.Consent)

@@ -38,7 +38,9 @@ internal static class Extras
                 s,
                 Html.Of(
                     $"{SectionRenderer.Head(c, s, v.Heading, v.Text)}<ul class=\"list\">"
-                        + $"{links.Items.Select(u => Html.Of($"<li><a href=\"{u}\" rel=\"me\"><b>{SocialProfile.NameOf(u)}</b> <span>{new Uri(u).AbsolutePath.Trim('/')}</span></a></li>"))}"
+                        + $"{links.Items.Select(u =>
+                            Html.Of($"<li><a href=\"{u}\" rel=\"me\"><b>{SocialProfile.NameOf(u)}</b> "
+                                + $"<span>{new Uri(u).AbsolutePath.Trim('/')}</span></a></li>"))}"
                         + $"</ul>"
                 )
             );

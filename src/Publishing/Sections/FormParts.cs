@@ -23,7 +23,8 @@ internal sealed class FormParts(SiteWords words, string seed, string id, Immutab
         errors is { Count: > 0 and var count }
             ? Html.Of(
                 $"<p class=\"sum\" role=\"alert\">"
-                    + $"{(count == 1 ? words.Get("errors.summary_one", seed) : words.Get("errors.summary_many", seed, ("n", count.ToString(CultureInfo.InvariantCulture))))}"
+                    + $"{(count == 1 ? words.Get("errors.summary_one", seed)
+                        : words.Get("errors.summary_many", seed, ("n", count.ToString(CultureInfo.InvariantCulture))))}"
                     + $"</p>"
             )
             : Html.Of($"<p class=\"sum\" role=\"alert\" hidden></p>");

@@ -141,7 +141,9 @@ internal static class Frame
             c.Hours is { } h && c.Yes("hours_in_foot")
                 ? Html.Of(
                     $"<div><h2>{c.W("hours.title")}</h2>"
-                        + $"{c.Runs(h).Select(r => Html.Of($"<p class=\"hr\"><span>{c.Words.Days(r.First, r.Last)}</span> <span>{c.Words.Spans(r.Spans)}</span></p>"))}"
+                        + $"{c.Runs(h).Select(r =>
+                            Html.Of($"<p class=\"hr\"><span>{c.Words.Days(r.First, r.Last)}</span> "
+                                + $"<span>{c.Words.Spans(r.Spans)}</span></p>"))}"
                         + $"</div>"
                 )
                 : Html.Empty;

@@ -110,7 +110,8 @@ internal static class Lists
                     $"<th scope=\"col\"><span class=\"vh\">{c.W("sections.note")}</span></th>"
                 )}<th scope="col">{c.W("money.with_tax")}</th></tr></thead><tbody>{lines.Select(l =>
                     Html.Of(
-                        $"<tr><th scope=\"row\">{l.Service}</th>{Html.If(notes, $"<td>{(l.Amount is null ? "" : l.Note)}</td>")}<td>{Figure(c, l)}</td></tr>"
+                        $"<tr><th scope=\"row\">{l.Service}</th>{Html.If(notes, $"<td>{(l.Amount is null ? "" : l.Note)}</td>")}"
+                            + $"<td>{Figure(c, l)}</td></tr>"
                     )
                 )}</tbody></table></div>{(
                     c.Set("price_line") is { Length: > 0 } line ? c.Text.Prose(new Passage(line), new Html(" class=\"fine\"")) : Html.Empty
@@ -122,7 +123,8 @@ internal static class Lists
             s,
             Html.Of(
                 $"{SectionRenderer.Head(c, s, p.Heading, lines.IsEmpty ? null! : p.Text)}"
-                    + $"{(lines.IsEmpty ? Html.Of($"<div class=\"prose\">{SectionRenderer.Paragraph(c, s, "text", p.Text)}</div>") : table)}"
+                    + $"{(lines.IsEmpty ? Html.Of($"<div class=\"prose\">{SectionRenderer.Paragraph(c, s, "text", p.Text)}</div>")
+                        : table)}"
             )
         );
     }

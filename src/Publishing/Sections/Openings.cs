@@ -1,3 +1,4 @@
+using System.Globalization;
 using Plurimax.Facts;
 using Plurimax.Sites;
 using Plurimax.Text;
@@ -32,7 +33,13 @@ internal static class Openings
         c.Facts.Public<RatingValue>("rating") is { } r
             ? Html.Of(
                 $"<p class=\"proof\">"
-                    + $"{c.W("sections.rating", ("x", c.Words.Number(r.Value.ToString("0.0", System.Globalization.CultureInfo.InvariantCulture))), ("n", c.W("reviews.count_many", ("n", r.Count.ToString(System.Globalization.CultureInfo.InvariantCulture)))), ("source", r.Source), ("date", c.Words.Date(r.Date)))}"
+                    + $"{c.W(
+                        "sections.rating",
+                        ("x", c.Words.Number(r.Value.ToString("0.0", CultureInfo.InvariantCulture))),
+                        ("n", c.W("reviews.count_many", ("n", r.Count.ToString(CultureInfo.InvariantCulture)))),
+                        ("source", r.Source),
+                        ("date", c.Words.Date(r.Date))
+                    )}"
                     + $"</p>"
             )
             : Html.Empty;

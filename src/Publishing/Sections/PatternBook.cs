@@ -33,10 +33,26 @@ public static class PatternBook
         rating: { value: 4.8, count: 167, source: Saltmere Parish List, date: 2026-10 }
         social: ["https://shore.example/wrackandreed", "https://lantern.example/wrack"]
         prices: ["Puncture, wheel out | 14", "Full service | from 90 | parts extra", "Wheel, trued | 24", "Brakes, a pair | 32"]
-        dishes: ["Breakfast", "Porridge with plums | 6.50 | oats, milk", "Eggs on toast | 8", "Lunch", "Fish soup | 9.50 | with bread", "Leek tart | 8.50 | eggs, milk, wheat"]
-        rooms: ["Harbour room | 95 | double bed, bath, two windows to the quay", "Loft | 110 | double and single bed", "Ropewalk room | 82 | two single beds, ground floor"]
-        timetable: ["mon | 18:00-19:15 | Beginners | hall", "tue | 18:30-19:45 | Second year", "tue | 20:00 | Open evening", "thu | 17:00-18:00 | Children from eight", "sat | 10:00-11:30 | Beginners"]
-        testimonials: ["It was ready when they said, and quieter than when I bought it. | Jon Pell | letter | 2026-05 | permission", "Told me not to spend the money. | A. Oswin | Saltmere Parish List | 2026-08 | permission"]
+        dishes:
+          - "Breakfast"
+          - "Porridge with plums | 6.50 | oats, milk"
+          - "Eggs on toast | 8"
+          - "Lunch"
+          - "Fish soup | 9.50 | with bread"
+          - "Leek tart | 8.50 | eggs, milk, wheat"
+        rooms:
+          - "Harbour room | 95 | double bed, bath, two windows to the quay"
+          - "Loft | 110 | double and single bed"
+          - "Ropewalk room | 82 | two single beds, ground floor"
+        timetable:
+          - "mon | 18:00-19:15 | Beginners | hall"
+          - "tue | 18:30-19:45 | Second year"
+          - "tue | 20:00 | Open evening"
+          - "thu | 17:00-18:00 | Children from eight"
+          - "sat | 10:00-11:30 | Beginners"
+        testimonials:
+          - "It was ready when they said, and quieter than when I bought it. | Jon Pell | letter | 2026-05 | permission"
+          - "Told me not to spend the money. | A. Oswin | Saltmere Parish List | 2026-08 | permission"
         """;
 
     public static (SiteDocument Site, FactSheet Facts, RenderSettings Settings) Make(TradeTemplate trade, string look)

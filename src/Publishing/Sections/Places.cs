@@ -17,7 +17,8 @@ internal static class Places
             ? Html.Of(
                 $"<div class=\"c-hours\"><h3>{c.W("hours.title")}</h3><table class=\"hours\"><caption class=\"vh\">"
                     + $"{c.W("hours.title")}</caption><tbody>"
-                    + $"{c.Runs(h).Select(r => Html.Of($"<tr><th scope=\"row\">{c.Words.Days(r.First, r.Last)}</th><td>{c.Words.Spans(r.Spans)}</td></tr>"))}"
+                    + $"{c.Runs(h).Select(r =>
+                        Html.Of($"<tr><th scope=\"row\">{c.Words.Days(r.First, r.Last)}</th><td>{c.Words.Spans(r.Spans)}</td></tr>"))}"
                     + $"</tbody></table></div>"
             )
             : Html.Empty;

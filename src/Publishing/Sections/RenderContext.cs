@@ -141,7 +141,8 @@ internal sealed record RenderContext(
             ? Html.Empty
             : Html.Of(
                 $" srcset=\""
-                    + $"{string.Join(", ", p.Sizes.Select(s => $"{Assets}{s.Path} {s.Width.ToString(CultureInfo.InvariantCulture)}w").Append($"{Assets}{p.File} {p.Width.ToString(CultureInfo.InvariantCulture)}w"))}"
+                    + $"{string.Join(", ", p.Sizes.Select(s => $"{Assets}{s.Path} {s.Width.ToString(CultureInfo.InvariantCulture)}w")
+                        .Append($"{Assets}{p.File} {p.Width.ToString(CultureInfo.InvariantCulture)}w"))}"
                     + $"\" sizes=\"{new Html(whole ? "100vw" : "(min-width: 900px) 50vw, 100vw")}\""
             );
 

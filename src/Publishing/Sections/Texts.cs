@@ -63,7 +63,8 @@ internal static class Texts
             ? Html.Empty
             : Html.Of(
                 $"<ul>"
-                    + $"{u.Items.Select((it, i) => Html.Of($"<li{c.At(s, $"items.{i}.title")}>{c.Text.Line(it.Title)} {c.Text.Line(it.Text)}</li>"))}"
+                    + $"{u.Items.Select((it, i) =>
+                        Html.Of($"<li{c.At(s, $"items.{i}.title")}>{c.Text.Line(it.Title)} {c.Text.Line(it.Text)}</li>"))}"
                     + $"</ul>"
             );
         return SectionRenderer.Wrap(

@@ -116,7 +116,8 @@ public sealed class BenchAddModel(
         TempData["Said"] = $"Added the page {shared.Name}{(linked is null ? "" : ", linked")}";
         return Redirect(
             $"/sites/{Site.Id}/bench?leaf="
-                + $"{Uri.EscapeDataString(outcome.Document!.Pages.Except(Document.Pages).FirstOrDefault(p => p.Menu.Text == label.Text)?.Id ?? Leaf.Id)}"
+                + $"{Uri.EscapeDataString(outcome.Document!.Pages.Except(Document.Pages)
+                    .FirstOrDefault(p => p.Menu.Text == label.Text)?.Id ?? Leaf.Id)}"
         );
     }
 

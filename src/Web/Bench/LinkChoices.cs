@@ -34,7 +34,8 @@ public static class LinkChoices
                     "places",
                     (p.Id == page.Id && !everywhere ? "" : Of(p)) + "#" + Links.AnchorOf(s),
                     $"{text.Plain(p.Menu)}: "
-                        + $"{(text.Plain(s.Content.Heading) is { Length: > 0 } h ? h : SectionKinds.Of(s.Content).Label.ToLowerInvariant())}"
+                        + $"{(text.Plain(s.Content.Heading) is { Length: > 0 } h ? h
+                            : SectionKinds.Of(s.Content).Label.ToLowerInvariant())}"
                 )
             );
         foreach (var f in site.Files.IsDefault ? [] : site.Files.Where(f => !f.IsPhoto && f.Id != site.Mark?.File))

@@ -229,11 +229,13 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
     )
     {
         var words = SiteWords.For(live.Language);
+        var stamp = Age(input.Stamp, live) is null ? Stamp(live) : input.Stamp;
         Task Again(int status, ImmutableDictionary<string, string>? errors, string? notice) =>
             PageAsync(context, live, status, w =>
                 Html.Of(
                     $"<h1>{w.Get(kind == ShortFormKind.Callback ? "headings.callback" : "headings.newsletter")}</h1>{Notice(notice)}"
-                        + $"{ShortForm.Render(kind, w, live.Slug, consent, "/enquiry", live.PageOf("privacy") ?? "/", "short", input with { Stamp = Age(input.Stamp, live) is null ? Stamp(live) : input.Stamp }, errors)}"
+                        + $"{ShortForm.Render(kind, w, live.Slug, consent, "/enquiry", live.PageOf("privacy") ?? "/", "short",
+                            input with { Stamp = stamp }, errors)}"
                 )
             );
         var errors = ShortForm.Check(kind, input, words);
@@ -372,7 +374,8 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
                 )
                 : Html.Of(
                     $"<h1>{w.Get("headings.newsletter")}</h1><p>{entry.Email}</p><form method=\"post\" class=\"ctas\">"
-                        + $"{(entry.ConfirmedAt is null ? Html.Of($"<button class=\"btn\">{w.Get("form.subscribe", live.Slug)}</button>") : Html.Empty)}"
+                        + $"{(entry.ConfirmedAt is null ? Html.Of($"<button class=\"btn\">{w.Get("form.subscribe", live.Slug)}</button>")
+                            : Html.Empty)}"
                         + $"<button class=\"btn alt\" name=\"end\" value=\"yes\">{w.Get("server.end")}</button></form>"
                 )
         );
@@ -418,13 +421,15 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
         EnquiryForm.Input input,
         ImmutableDictionary<string, string>? errors,
         string? notice
-    ) =>
-        PageAsync(context, live, status, w =>
-            Html.Of(
-                $"<h1>{w.Get("contact.write")}</h1>{Notice(notice)}"
-                    + $"{EnquiryForm.Render(words, live.Slug, rules, "/enquiry", live.PageOf("privacy") ?? "/", input with { Stamp = Age(input.Stamp, live) is null ? Stamp(live) : input.Stamp }, errors)}"
-            )
-        );
+    ) => PageAsync(context, live, status, w =>
+        {
+            var privacy = live.PageOf("privacy") ?? "/";
+            var form = EnquiryForm.Render(words, live.Slug, rules, "/enquiry", privacy, Stamped(input, live), errors);
+            return Html.Of($"<h1>{w.Get("contact.write")}</h1>{Notice(notice)}{form}");
+        });
+
+    private EnquiryForm.Input Stamped(EnquiryForm.Input input, LiveSite live) =>
+        Age(input.Stamp, live) is null ? input with { Stamp = Stamp(live) } : input;
 
     private static async Task PageAsync(HttpContext context, LiveSite live, int status, Func<SiteWords, Html> body)
     {
@@ -436,9 +441,9 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
             Html.Of(
                 $"""
                 <!doctype html>
-                <html lang="{live.Language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><meta name="robots" content="noindex"><title>{words.Get(
-                    "contact.write"
-                )}</title>{style}</head>
+                <html lang="{live.Language}"><head><meta charset="utf-8">
+                <meta name="viewport" content="width=device-width, initial-scale=1"><meta name="robots" content="noindex">
+                <title>{words.Get("contact.write")}</title>{style}</head>
                 <body><main id="main"><section class="s-form v-plain"><div class="wrap"><div>{body(
                     words
                 )}</div></div></section></main></body></html>

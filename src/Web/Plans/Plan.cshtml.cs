@@ -345,7 +345,8 @@ public sealed class PlanModel(SiteReader reader, SiteStatus status, SiteAddresse
             TempData["Said"] = said;
             return Redirect(
                 $"/sites/{Site.Id}/plan"
-                    + $"{(page is null ? "" : $"?leaf={Uri.EscapeDataString(page)}{(section is null ? "" : $"&section={Uri.EscapeDataString(section)}")}")}"
+                    + $"{(page is null ? ""
+                        : $"?leaf={Uri.EscapeDataString(page)}{(section is null ? "" : $"&section={Uri.EscapeDataString(section)}")}")}"
             );
         }
         Problem = outcome.Why("The map below is the newest; do it once more if it still fits.");

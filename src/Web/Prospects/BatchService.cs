@@ -135,9 +135,9 @@ public sealed class BatchService(
             await db
                 .BatchRows.FromSql(
                     $"""
-                    select r.* from batch_rows r join batches b on b.id = r.batch_id where r.state = {(int)BatchRowState.Waiting}
-                    and b.state = {(int)
-                        BatchState.Running} and b.agency_id = {db.AgencyId} order by r.batch_id, r.number limit 1 for update of r skip locked
+                    select r.* from batch_rows r join batches b on b.id = r.batch_id
+                    where r.state = {(int)BatchRowState.Waiting} and b.state = {(int)BatchState.Running} and b.agency_id = {db.AgencyId}
+                    order by r.batch_id, r.number limit 1 for update of r skip locked
                     """
                 )
                 .ToListAsync(stop)

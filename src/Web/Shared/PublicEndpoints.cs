@@ -1,6 +1,8 @@
 namespace Plurimax.Web.Shared;
 
-/// <summary>Everything that answers without sign-in. Published sites are served apart, by host name, in <see cref="Hosting.SiteHost"/>.</summary>
+/// <summary>
+/// Everything that answers without sign-in. Published sites are served apart, by host name, in <see cref="Hosting.SiteHost"/>.
+/// </summary>
 public static class PublicEndpoints
 {
     public static readonly string[] Pages =

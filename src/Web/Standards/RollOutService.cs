@@ -298,10 +298,10 @@ public sealed class RollOutService(
         var note = $"Rolled back: {rollOut.Name}";
         await db.Database.ExecuteSqlAsync(
             $"""
-            insert into events (site_id, kind, station, party, text, who_user_id, who_name, at) select s.id, {(int)
-                SiteEventKind.Note}, s.station,
-            0, {note}, {who.UserId}, {who.Name}, {Now} from roll_out_sites r join sites s on s.id = r.site_id where r.roll_out_id = {id} and r.state
-            = {(int)RollOutSiteState.Done}
+            insert into events (site_id, kind, station, party, text, who_user_id, who_name, at)
+            select s.id, {(int)SiteEventKind.Note}, s.station, 0, {note}, {who.UserId}, {who.Name}, {Now}
+            from roll_out_sites r join sites s on s.id = r.site_id
+            where r.roll_out_id = {id} and r.state = {(int)RollOutSiteState.Done}
             """,
             cancel
         );

@@ -143,7 +143,8 @@ public sealed partial record BriefDocument(
                     ? Html.Of($"<h2>{p.Title}</h2><p>Not said yet.</p>")
                     : Html.Of(
                         $"<h2>{p.Title}</h2><dl>"
-                            + $"{Html.Join(p.Lines.Select(l => Html.Of($"<dt>{l.Label}{(l.Sure ? "" : " (to be confirmed)")}</dt><dd>{l.Text}</dd>")))}"
+                            + $"{Html.Join(p.Lines.Select(l =>
+                                Html.Of($"<dt>{l.Label}{(l.Sure ? "" : " (to be confirmed)")}</dt><dd>{l.Text}</dd>")))}"
                             + $"</dl>"
                     )
             )

@@ -51,6 +51,23 @@ public class ArchitectureTests
             .Keys.ShouldContain(("Plurimax.Publishing.Rendering", "Plurimax.Publishing.Sections"));
     }
 
+    /// <summary>The formatters break what they understand; strings, attributes and C# within markup are ours to break.</summary>
+    [Fact]
+    public void No_line_of_code_or_markup_is_longer_than_140_columns()
+    {
+        string[] generated = ["obj", "bin", "wwwroot", "Migrations", "node_modules"];
+        var files = new[] { "src", "tests", "bench" }
+            .SelectMany(folder => Directory.EnumerateFiles(Path.Combine(Node.Root, folder), "*", SearchOption.AllDirectories))
+            .Where(f => Path.GetExtension(f) is ".cs" or ".cshtml" or ".css")
+            .Where(f => !Path.GetRelativePath(Node.Root, f).Split(Path.DirectorySeparatorChar).Any(generated.Contains))
+            .ToList();
+        files.Count.ShouldBeGreaterThan(500);
+        var tooLong = files.SelectMany(f =>
+            File.ReadLines(f).Select((line, n) => (line, n)).Where(x => x.line.Length > 140).Select(x => $"{f}:{x.n + 1}")
+        );
+        tooLong.ShouldBeEmpty();
+    }
+
     [Fact]
     public void Rules_know_no_database_no_web_and_no_mail()
     {

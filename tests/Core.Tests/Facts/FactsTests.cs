@@ -124,7 +124,9 @@ public class FactsTests
             true
         );
         var json = FactsFile.Read(
-            """{"business":{"name":"Bell"},"place":{"town":"Hallow","street":"1 Mill Lane"},"prices":[{"service":"Puncture","price":14}]}""",
+            """
+            {"business":{"name":"Bell"},"place":{"town":"Hallow","street":"1 Mill Lane"},"prices":[{"service":"Puncture","price":14}]}
+            """,
             catalogue,
             FactSource.File,
             true

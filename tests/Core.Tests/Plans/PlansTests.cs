@@ -225,7 +225,8 @@ public sealed class PlansTests
             <main><h1>Gutter cleaning</h1><p>Gutters fill from the roof down, and nobody looks until it drips.</p>
             <h2>How we do it</h2><ol><li><b>Look</b> from the ladder.</li><li><b>Clear</b> by hand.</li></ol>
             <h2>What it costs</h2><table><tr><td>Bungalow<td>£60<tr><td>House<td>£90</table>
-            <h2>Questions</h2><details><summary>In the rain?</summary>No.</details><details><summary>How often?</summary>Once a year.</details>
+            <h2>Questions</h2><details><summary>In the rain?</summary>No.</details>
+            <details><summary>How often?</summary>Once a year.</details>
             <h2>Our work</h2><img src=a.jpg><img src=b.jpg><img src=c.jpg>
             <h2>Said of us</h2><blockquote>Quick and tidy.</blockquote>
             <h2>When</h2><p>Monday 9-17, Tuesday 9-17</p>

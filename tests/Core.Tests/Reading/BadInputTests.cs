@@ -37,13 +37,26 @@ public class BadInputTests
             (
                 "[Content_Types].xml",
                 Encoding.UTF8.GetBytes(
-                    """<?xml version="1.0"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Override PartName="/word/document.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/></Types>"""
+                    """
+                    <?xml version="1.0"?>
+                    <Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types">
+                    <Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/>
+                    <Override PartName="/word/document.xml"
+                        ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/>
+                    </Types>
+                    """
                 )
             ),
             (
                 "_rels/.rels",
                 Encoding.UTF8.GetBytes(
-                    """<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="r1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument" Target="word/document.xml"/></Relationships>"""
+                    """
+                    <?xml version="1.0"?>
+                    <Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">
+                    <Relationship Id="r1" Target="word/document.xml"
+                        Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument"/>
+                    </Relationships>
+                    """
                 )
             ),
             ("word/document.xml", Encoding.UTF8.GetBytes(documentXml))
@@ -103,10 +116,10 @@ public class BadInputTests
     public void A_locked_PDF_says_so()
     {
         // The smallest PDF with an Encrypt dictionary that no empty password opens (ISO 32000-1, 7.6.3).
-        const string pdf =
+        var pdf =
             "%PDF-1.4\n1 0 obj<</Type/Catalog/Pages 2 0 R>>endobj\n2 0 obj<</Type/Pages/Kids[]/Count 0>>endobj\n3 0 "
             + "obj<</Filter/Standard/V 1/R "
-            + "2/O<0000000000000000000000000000000000000000000000000000000000000000>/U<1111111111111111111111111111111111111111111111111111111111111111>/P "
+            + $"2/O<{new string('0', 64)}>/U<{new string('1', 64)}>/P "
             + "-44>>endobj\nxref\n0 4\n0000000000 65535 f \n0000000009 00000 n \n0000000054 00000 n \n0000000101 00000 n "
             + "\ntrailer<</Size 4/Root 1 0 R/Encrypt 3 0 R/ID[<00><00>]>>\nstartxref\n292\n%%EOF";
         Refused(new("lock.pdf", Encoding.ASCII.GetBytes(pdf)), "locked with a password");

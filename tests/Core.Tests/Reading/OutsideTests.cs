@@ -89,7 +89,11 @@ public class OutsideTests
     [InlineData("""["Mo-Fr 10:00-19:00","Sa 10:00-22:00","Su 10:00-21:00"]""", "Mon-Fri 10:00-19:00, Sat 10:00-22:00, Sun 10:00-21:00")]
     public void Opening_hours_as_schema_org_writes_them(string hours, string read) =>
         Of(
-                $$"""<html><script type="application/ld+json">{"@context":"https://schema.org","@type":"LocalBusiness","name":"Bell","openingHours":{{hours}}}</script></html>""",
+                $$"""
+                <html><script type="application/ld+json">
+                {"@context":"https://schema.org","@type":"LocalBusiness","name":"Bell","openingHours":{{hours}}}
+                </script></html>
+                """,
                 "a.html"
             )
             .Best<HoursValue>("hours")!
@@ -105,7 +109,13 @@ public class OutsideTests
     {
         var json = ReadingJson.Of(
             Of(
-                """<html><script type="application/ld+json">{"@type":"BarOrPub","name":"The Lantern","telephone":"+441632960185","openingHoursSpecification":[{"dayOfWeek":"https://schema.org/Friday","opens":"18:00:00","closes":"02:00:00"},{"dayOfWeek":"Monday","opens":"00:00","closes":"00:00"}]}</script></html>""",
+                """
+                <html><script type="application/ld+json">
+                {"@type":"BarOrPub","name":"The Lantern","telephone":"+441632960185","openingHoursSpecification":[
+                {"dayOfWeek":"https://schema.org/Friday","opens":"18:00:00","closes":"02:00:00"},
+                {"dayOfWeek":"Monday","opens":"00:00","closes":"00:00"}]}
+                </script></html>
+                """,
                 "a.html"
             )
         );

@@ -118,22 +118,31 @@ public class ManuscriptTests
     [Theory]
     [InlineData(
         """
-            <html xmlns:o="urn:schemas-microsoft-com:office:office"><head><style>p.MsoNormal{margin:0}</style></head><body lang=EN-GB><!--StartFragment-->
-            <h1>Our prices<o:p></o:p></h1><p class=MsoNormal style='margin-bottom:8pt'>We mend <b style='mso-bidi-font-weight:normal'>clocks</b>&nbsp;and <i>watches</i>.<o:p></o:p></p>
-            <p class=MsoListParagraphCxSpFirst style='text-indent:-18.0pt;mso-list:l0 level1 lfo1'><![if !supportLists]><span style='font-family:Symbol'><span style='mso-list:Ignore'>·<span style='font:7.0pt "Times New Roman"'>&nbsp;&nbsp;</span></span></span><![endif]>mantel clocks<o:p></o:p></p>
-            <p class=MsoListParagraphCxSpLast style='mso-list:l0 level1 lfo1'><span style='mso-list:Ignore'>·</span>long case clocks</p><!--EndFragment--></body></html>
+            <html xmlns:o="urn:schemas-microsoft-com:office:office">
+            <head><style>p.MsoNormal{margin:0}</style></head><body lang=EN-GB><!--StartFragment-->
+            <h1>Our prices<o:p></o:p></h1><p class=MsoNormal style='margin-bottom:8pt'>We mend <b
+            style='mso-bidi-font-weight:normal'>clocks</b>&nbsp;and <i>watches</i>.<o:p></o:p></p>
+            <p class=MsoListParagraphCxSpFirst style='text-indent:-18.0pt;mso-list:l0 level1 lfo1'><![if !supportLists]><span
+            style='font-family:Symbol'><span style='mso-list:Ignore'>·<span
+            style='font:7.0pt "Times New Roman"'>&nbsp;&nbsp;</span></span></span><![endif]>mantel clocks<o:p></o:p></p>
+            <p class=MsoListParagraphCxSpLast style='mso-list:l0 level1 lfo1'><span
+            style='mso-list:Ignore'>·</span>long case clocks</p><!--EndFragment--></body></html>
             """,
         "### Our prices\n\nWe mend **clocks** and *watches*.\n\n- mantel clocks\n- long case clocks"
     )]
     [InlineData(
         """
-            <meta charset='utf-8'><b style="font-weight:normal;" id="docs-internal-guid-1"><p dir="ltr" style="line-height:1.38"><span style="font-size:11pt;font-weight:700;font-style:normal">Open</span><span style="font-size:11pt;font-weight:400"> every day</span></p><br /><ol style="margin-top:0"><li dir="ltr"><p dir="ltr" role="presentation"><span style="font-weight:400">ring</span></p></li><li><p><span>come</span></p></li></ol></b>
+            <meta charset='utf-8'><b style="font-weight:normal;" id="docs-internal-guid-1"><p dir="ltr"
+            style="line-height:1.38"><span style="font-size:11pt;font-weight:700;font-style:normal">Open</span><span
+            style="font-size:11pt;font-weight:400"> every day</span></p><br /><ol style="margin-top:0"><li dir="ltr"><p dir="ltr"
+            role="presentation"><span style="font-weight:400">ring</span></p></li><li><p><span>come</span></p></li></ol></b>
             """,
         "**Open** every day\n\n1. ring\n2. come"
     )]
     [InlineData(
         """
-            <nav><a href="/">Home</a></nav><script>alert(1)</script><table><tr><th>Job</th><th>Price</th></tr><tr><td>Puncture</td><td>£12</td></tr></table><img src=x onerror=alert(1)><p style="display:none">hidden</p><p>Plain</p>
+            <nav><a href="/">Home</a></nav><script>alert(1)</script><table><tr><th>Job</th><th>Price</th></tr>
+            <tr><td>Puncture</td><td>£12</td></tr></table><img src=x onerror=alert(1)><p style="display:none">hidden</p><p>Plain</p>
             """,
         "Home\n\nJob, Price\n\nPuncture, £12\n\nPlain"
     )]

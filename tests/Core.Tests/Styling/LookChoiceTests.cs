@@ -240,7 +240,10 @@ public class LookChoiceTests
         PictureColours.Of(Picture(("#333333", 100))).Value.Length.ShouldBeGreaterThan(0);
         PictureColours
             .Of(
-                "<svg xmlns='http://www.w3.org/2000/svg'><path fill='#c8102e'/><path fill='#c8102e'/><path style='fill:rgb(0, 48, 135)'/><script>1</script></svg>"u8.ToArray()
+                """
+                <svg xmlns='http://www.w3.org/2000/svg'><path fill='#c8102e'/><path fill='#c8102e'/>
+                <path style='fill:rgb(0, 48, 135)'/><script>1</script></svg>
+                """u8.ToArray()
             )
             .Value.Select(f => f.Hex)
             .ShouldBe(["#c8102e", "#003087"]);
@@ -249,8 +252,10 @@ public class LookChoiceTests
 
     // From the Design Tokens Format Module 2025.10 (Design Tokens Community Group): colour and dimension values, group types, aliases.
     private const string Specified = """
-        { "Majestic magenta": { "$type": "color", "$value": { "colorSpace": "srgb", "components": [1, 0, 1], "alpha": 1, "hex": "#ff00ff" } },
-          "brand": { "$type": "color", "primary": { "$value": { "colorSpace": "oklch", "components": [0.628, 0.2577, 29.23] } }, "again": { "$value": "{brand.primary}" } },
+        { "Majestic magenta": { "$type": "color",
+            "$value": { "colorSpace": "srgb", "components": [1, 0, 1], "alpha": 1, "hex": "#ff00ff" } },
+          "brand": { "$type": "color", "primary": { "$value": { "colorSpace": "oklch", "components": [0.628, 0.2577, 29.23] } },
+            "again": { "$value": "{brand.primary}" } },
           "spacing": { "small": { "$type": "dimension", "$value": { "value": 0.5, "unit": "rem" } } },
           "radius": { "$type": "dimension", "card": { "$value": { "value": 24, "unit": "px" } } },
           "Primary font": { "$type": "fontFamily", "$value": ["Fraunces", "Georgia", "serif"] } }

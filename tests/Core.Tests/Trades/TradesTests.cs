@@ -46,9 +46,9 @@ public class TradesTests
     {
         // schema.org as typed by schema-dts (npm), which is generated from the published vocabulary.
         var script =
-            "import fs from'fs';let s='';for await(const d of process.stdin)s+=d;const "
-            + "v=fs.readFileSync('node_modules/schema-dts/dist/schema.d.ts','utf8');console.log(JSON.stringify(JSON.parse(s).filter(t=>!v.includes(`\"@type\": "
-            + "\"${t}\"`))))";
+            "import fs from'fs';let s='';for await(const d of process.stdin)s+=d;"
+            + "const v=fs.readFileSync('node_modules/schema-dts/dist/schema.d.ts','utf8');"
+            + "console.log(JSON.stringify(JSON.parse(s).filter(t=>!v.includes(`\"@type\": \"${t}\"`))))";
         Node.Run(script, JsonSerializer.Serialize(Shipped.All.Select(t => t.Schema))).Trim().ShouldBe("[]");
         Node.Run(script, """["NoSuchBusiness"]""").Trim().ShouldBe("""["NoSuchBusiness"]""");
     }

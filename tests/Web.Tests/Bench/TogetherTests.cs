@@ -156,7 +156,10 @@ public class TogetherTests(App app)
         while (
             await app.DbAsync(d =>
                 d.Database.SqlQuery<int>(
-                        $"select count(*)::int as \"Value\" from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'"
+                        $"""
+                        select count(*)::int as "Value" from pg_stat_activity
+                        where datname = current_database() and wait_event_type = 'Lock'
+                        """
                     )
                     .SingleAsync()
             ) == 0

@@ -592,11 +592,17 @@ public class BriefingTests(App app)
             ("shop.png", Png(40, 30)),
             (
                 "index.html",
-                "<style>a{color:#c2185b}</style><title>Home</title><h1>Old Bell Cycles</h1><p>Three stands, one compressor and a kettle that is never off, whatever the weather.</p>"u8.ToArray()
+                """
+                <style>a{color:#c2185b}</style><title>Home</title><h1>Old Bell Cycles</h1>
+                <p>Three stands, one compressor and a kettle that is never off, whatever the weather.</p>
+                """u8.ToArray()
             ),
             (
                 "about.html",
-                "<title>About us</title><h1>About us</h1><p>Ned began in a shed with one vice, and his daughter trues the wheels now.</p>"u8.ToArray()
+                """
+                <title>About us</title><h1>About us</h1>
+                <p>Ned began in a shed with one vice, and his daughter trues the wheels now.</p>
+                """u8.ToArray()
             )
         );
         var sheet = read.Headers.Location!.ToString();
