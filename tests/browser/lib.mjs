@@ -93,8 +93,8 @@ export async function cliMany(commands) {
   await promisify(execFile)('dotnet', [cliDll, 'many', file], { encoding: 'utf8', maxBuffer: 64 << 20 });
 }
 
-/** Serves folders as plain files, nothing else: what any web server does. */
-export async function serve(folder) {
+/** Serves a folder as plain files, nothing else: what any web server does. Without pictures it has none of what lies in img/. */
+export async function serve(folder, { pictures = true } = {}) {
   const types = {
     '.html': 'text/html; charset=utf-8',
     '.css': 'text/css',
@@ -110,11 +110,13 @@ export async function serve(folder) {
       return;
     }
     if (existsSync(file) && statSync(file).isDirectory()) file = path.join(file, 'index.html');
-    if (!existsSync(file)) {
+    if (!existsSync(file) || (!pictures && path.basename(path.dirname(file)) === 'img')) {
       r.writeHead(404).end();
       return;
     }
-    r.writeHead(200, { 'content-type': types[path.extname(file)] ?? 'application/octet-stream' }).end(readFileSync(file));
+    r.writeHead(200, { 'content-type': types[path.extname(file)] ?? 'application/octet-stream', 'cache-control': 'max-age=60' }).end(
+      readFileSync(file),
+    );
   });
   await new Promise((done) => server.listen(0, '127.0.0.1', done));
   return { url: `http://127.0.0.1:${server.address().port}`, stop: () => server.close() };
@@ -128,9 +130,9 @@ export async function signIn(page, who = 'ada') {
   await page.waitForURL(`${base}/`);
 }
 
-/** Violations of WCAG 2.0 to 2.2, A and AA, by axe-core, as short lines. */
+/** Violations of WCAG 2.0 to 2.2, A and AA, by axe-core, as short lines; it comes now unless the page has brought it. */
 export async function axe(page) {
-  await page.evaluate(axeSource);
+  if (!(await page.evaluate(() => 'axe' in globalThis))) await page.evaluate(axeSource);
   return page.evaluate(async () => {
     const r = await globalThis.axe.run(document, {
       runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],
