@@ -111,6 +111,8 @@ internal static class ReadingCommands
         if (batch.Texts.Length == 0)
             return inFiles.Count == 0 || batch.Problems.Length > 0 ? 2 : 1;
         var reading = FactReading.Of(batch.Texts, DateOnly.FromDateTime(DateTime.UtcNow));
+        if (reading.Cut)
+            Console.Error.WriteLine($"plurimax: {FactReading.CutSays}");
         if (json)
             Console.WriteLine(ReadingJson.Write(reading));
         else

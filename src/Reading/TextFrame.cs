@@ -22,7 +22,19 @@ public sealed class TextFrame
     private readonly int[] _block;
 
     public SourceText Source { get; }
-    public ImmutableArray<SourceLine> Lines => Source.Lines;
+
+    /// <summary>What the reading may take; null where nobody counts.</summary>
+    public ReadingBudget? Budget { get; init; }
+
+    /// <exception cref="OperationCanceledException">The budget is spent.</exception>
+    public ImmutableArray<SourceLine> Lines
+    {
+        get
+        {
+            Budget?.Check();
+            return Source.Lines;
+        }
+    }
 
     /// <summary>en, de, fr or es; "en" where it cannot be told.</summary>
     public string Language { get; }

@@ -13,8 +13,14 @@ public sealed record ReadFact(string Fact, ImmutableArray<Candidate> Values)
 }
 
 /// <summary>What a set of documents says of one business.</summary>
-public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Material, KnownTrade? Trade)
+/// <param name="Cut">It took too long: what had been found by then is here, the rest was not looked for.</param>
+public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Material, KnownTrade? Trade, bool Cut = false)
 {
+    /// <summary>Processor time that the texts of one business may take; a whole site of text takes about a second.</summary>
+    public static readonly TimeSpan Longest = TimeSpan.FromSeconds(3);
+
+    public const string CutSays = "This takes too long to read: what was found so far is here. Send the part that matters.";
+
     /// <summary>From here on a candidate is put forward unasked.</summary>
     public const double Sure = 0.5;
 
@@ -44,26 +50,49 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
 
     /// <summary>Reads documents of one business; what later documents or messages correct is left out.</summary>
     /// <param name="today">The day it is read, to tell this year's hours from last year's.</param>
-    public static FactReading Of(IReadOnlyList<SourceText> texts, DateOnly today, TradeCatalogue? trades = null)
+    /// <param name="most">Processor time that it may take; null gives <see cref="Longest"/>.</param>
+    public static FactReading Of(IReadOnlyList<SourceText> texts, DateOnly today, TradeCatalogue? trades = null, TimeSpan? most = null)
     {
+        var budget = new ReadingBudget(most ?? Longest);
         var country = texts.GroupBy(TextFrame.CountryOf).OrderByDescending(g => g.Sum(t => t.Text.Length)).FirstOrDefault()?.Key;
         var found = new List<Candidate>();
-        var frames = texts.Select(t => new TextFrame(t, today, t.Stated.Any(s => s.Fact == "place") ? null : country)).ToList();
+        var cut = false;
+        void Take(Func<IEnumerable<Candidate>> find)
+        {
+            if (cut)
+                return;
+            try
+            {
+                foreach (var c in find())
+                    found.Add(c);
+            }
+            catch (OperationCanceledException) when (budget.Spent)
+            {
+                cut = true;
+            }
+        }
+        // Of much text the short ones come first, so that a long one does not take their time.
+        var much = texts.Sum(t => t.Text.Length) > TextBuilder.MostText / 4;
+        var frames = texts
+            .OrderBy(t => much ? t.Text.Length : 0)
+            .Select(t => new TextFrame(t, today, t.Stated.Any(s => s.Fact == "place") ? null : country) { Budget = budget })
+            .ToList();
+        Func<TextFrame, IEnumerable<Candidate>>[] finders =
+        [
+            PhoneFinder.Find,
+            WebFinder.Find,
+            AddressFinder.Find,
+            HoursFinder.Find,
+            PriceFinder.Find,
+            ProofFinder.Find,
+            PeopleFinder.Find,
+            PointFinder.Find,
+        ];
         foreach (var frame in frames)
         {
             found.AddRange(frame.Source.Stated);
-            foreach (
-                var c in PhoneFinder
-                    .Find(frame)
-                    .Concat(WebFinder.Find(frame))
-                    .Concat(AddressFinder.Find(frame))
-                    .Concat(HoursFinder.Find(frame))
-                    .Concat(PriceFinder.Find(frame))
-                    .Concat(ProofFinder.Find(frame))
-                    .Concat(PeopleFinder.Find(frame))
-                    .Concat(PointFinder.Find(frame))
-            )
-                found.Add(c);
+            foreach (var find in finders)
+                Take(() => find(frame));
         }
         var hosts = found
             .Where(c => c.Fact is "email" or "website" && c.Confidence > .6)
@@ -73,13 +102,13 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
             .Distinct()
             .ToList();
         foreach (var frame in frames)
-            found.AddRange(NameFinder.Find(frame, hosts));
+            Take(() => NameFinder.Find(frame, hosts));
         var name = found.Where(c => c.Fact == "business.name").MaxBy(c => c.Confidence)?.Value is TextValue n ? n.Text : null;
         if (name is not null)
             foreach (var frame in frames)
-                found.AddRange(PeopleFinder.Namesake(frame, name));
+                Take(() => PeopleFinder.Namesake(frame, name));
         foreach (var frame in frames)
-            found.AddRange(TradeFinder.Find(frame, name));
+            Take(() => TradeFinder.Find(frame, name));
         var trade = found
             .Where(c => c.Fact == "trade")
             .GroupBy(c => ((TextValue)c.Value).Text)
@@ -91,8 +120,8 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
             : trades is null ? TradeCatalogue.Shipped().Find(trade.Id)
             : trades.Find(trade.Id);
         foreach (var frame in frames)
-            found.AddRange(ServiceFinder.Find(frame, template));
-        return new FactReading(Settle(found), Merge(texts), trade);
+            Take(() => ServiceFinder.Find(frame, template));
+        return new FactReading(Settle(found), Merge(texts), trade, cut);
     }
 
     private static ImmutableArray<ReadFact> Settle(List<Candidate> found) =>

@@ -54,8 +54,23 @@ public static class HtmlFile
         "th",
     ];
 
+    /// <summary>How deep elements may lie in one another; browsers stop at 512.</summary>
+    public const int Deepest = 512;
+
+    /// <summary>Elements that have no end tag, or may be left without one (HTML, 13.1.2.4).</summary>
+    private static readonly ImmutableHashSet<string> NeedNoEnd = ImmutableHashSet.Create(
+        StringComparer.OrdinalIgnoreCase,
+        [
+            .. "area base br col embed hr img input link meta param source track wbr html head body p li dt dd".Split(' '),
+            .. "option optgroup tr td th thead tbody tfoot colgroup caption rb rt rtc rp".Split(' '),
+        ]
+    );
+
+    /// <exception cref="UnreadableException">Its elements lie deeper in one another than any page has them.</exception>
     public static SourceText Read(string name, string html)
     {
+        if (Depth(html) > Deepest)
+            throw new UnreadableException("is nested deeper than any page is. Copy the text out of it and send that.");
         var document = new HtmlParser(new HtmlParserOptions { IsScripting = false }).ParseDocument(html);
         var stated = Markup.Read(document, name);
         var menu = document
@@ -91,6 +106,29 @@ public static class HtmlFile
             Walk(body, b);
         var material = new SiteMaterial([new OldPage(name, title, Passages(document))], menu, pictures, Colours(styles));
         return b.Build(name, stated, document.DocumentElement.GetAttribute("lang") is { Length: > 1 } lang ? lang : null, material);
+    }
+
+    /// <summary>
+    /// How deep elements lie in one another, told from the tags alone: building the tree of such a page takes time by the square of its
+    /// depth.
+    /// </summary>
+    private static int Depth(string html)
+    {
+        int depth = 0,
+            most = 0;
+        for (var i = html.IndexOf('<'); i >= 0 && i + 1 < html.Length; i = html.IndexOf('<', i + 1))
+        {
+            var ends = html[i + 1] == '/';
+            var from = ends ? i + 2 : i + 1;
+            var to = from;
+            while (to < html.Length && to - from < 20 && char.IsAsciiLetterOrDigit(html[to]))
+                to++;
+            if (to == from || NeedNoEnd.Contains(html[from..to]))
+                continue;
+            depth = Math.Max(0, depth + (ends ? -1 : 1));
+            most = Math.Max(most, depth);
+        }
+        return most;
     }
 
     /// <summary>Puts each block on its own line; cells of a table row and pairs of a list of terms share one.</summary>

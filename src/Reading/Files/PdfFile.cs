@@ -9,17 +9,34 @@ public static class PdfFile
 {
     public const int MostPages = 80;
 
+    /// <summary>A dense page of a newspaper has some 5,000.</summary>
+    private const int MostWords = 10_000;
+
+    /// <exception cref="UnreadableException">It is locked, damaged, a scan, or drawn in too much detail.</exception>
     public static SourceText Read(string name, byte[] bytes)
     {
         try
         {
-            using var pdf = PdfDocument.Open(bytes, new ParsingOptions { UseLenientParsing = true });
+            var filters = new PdfFilters();
+            using var pdf = PdfDocument.Open(bytes, new ParsingOptions { UseLenientParsing = true, FilterProvider = filters });
             var b = new TextBuilder();
             var notes = new List<string>();
-            foreach (var page in pdf.GetPages().Take(MostPages))
-                Page(page, b);
+            for (var number = 1; number <= Math.Min(pdf.NumberOfPages, MostPages) && !b.Full; number++)
+            {
+                filters.NextPage();
+                // What is left out of a page leaves it in disorder, so that none of it counts.
+                var page = Whole(pdf, number, filters);
+                if (page is not null)
+                    Page(page, b);
+                else
+                    notes.Add($"{name}: page {number} is drawn in more detail than can be read. Copy its text out and send that.");
+                if (filters.AllSpent)
+                    break;
+            }
             if (pdf.NumberOfPages > MostPages)
                 notes.Add($"{name}: {pdf.NumberOfPages} pages; the first {MostPages} were read.");
+            if (b.Count == 0 && notes.Count > 0)
+                throw new UnreadableException("is drawn in more detail than can be read. Copy its text out and send that.");
             return b.Count == 0
                 ? throw new UnreadableException(
                     "has no text layer, so it is probably a scan. Type the facts, or send the original document."
@@ -36,13 +53,30 @@ public static class PdfFile
         }
     }
 
+    /// <summary>A page as far as it can be read within its bounds; null where it cannot.</summary>
+    private static Page? Whole(PdfDocument pdf, int number, PdfFilters filters)
+    {
+        try
+        {
+            var page = pdf.GetPage(number);
+            return filters.Spent ? null : page;
+        }
+        catch (Exception) when (filters.Spent)
+        {
+            return null;
+        }
+    }
+
     private static void Page(Page page, TextBuilder b)
     {
-        var words = page.GetWords().Where(w => w.Text.Trim().Length > 0).ToList();
+        var words = page.GetWords().Where(w => w.Text.Trim().Length > 0).Take(MostWords).ToList();
         var lines = new List<List<Word>>();
         foreach (var w in words.OrderByDescending(w => w.BoundingBox.Bottom).ThenBy(w => w.BoundingBox.Left))
         {
-            var line = lines.LastOrDefault(l => Math.Abs(l[0].BoundingBox.Bottom - w.BoundingBox.Bottom) < Math.Max(2, .5 * Height(l[0])));
+            // They come from top to bottom: none belongs to a line far above.
+            var line = lines
+                .TakeLast(8)
+                .LastOrDefault(l => Math.Abs(l[0].BoundingBox.Bottom - w.BoundingBox.Bottom) < Math.Max(2, .5 * Height(l[0])));
             if (line is null)
                 lines.Add([w]);
             else

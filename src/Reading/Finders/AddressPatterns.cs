@@ -20,8 +20,8 @@ public static partial class AddressFinder
     );
     private static readonly Regex American = new(
         @"(?<town>\p{Lu}[\p{L}.'’ -]{1,40}?),\s+(?<region>[A-Z]{2}|\p{Lu}\p{Ll}{3,}(?: "
-            + @"\p{Lu}\p{Ll}+)?)\.?,?\s+(?<code>\d{5}(?:-\d{4})?)\b|(?<town>\p{Lu}[\p{L}.'’-]+(?: "
-            + @"\p{Lu}[\p{L}.'’-]+){0,2})\s+(?<region>[A-Z]{2})\s+(?<code>\d{5}(?:-\d{4})?)\b"
+            + @"\p{Lu}\p{Ll}+)?)\.?,?\s+(?<code>\d{5}(?:-\d{4})?)\b|(?<!\p{L})(?<town>\p{Lu}[\p{L}.'’-]{1,40}(?: "
+            + @"\p{Lu}[\p{L}.'’-]{1,40}){0,2})\s+(?<region>[A-Z]{2})\s+(?<code>\d{5}(?:-\d{4})?)\b"
     );
     private static readonly Regex Australian = new(
         @"(?<town>\p{Lu}[\p{L}'’ -]{1,40}?),?\s+(?<region>NSW|VIC|QLD|SA|WA|TAS|ACT|NT),?\s+(?<code>\d{4})\b"
@@ -66,9 +66,10 @@ public static partial class AddressFinder
             + @"|el )?[\p{Lu}\d])|^.*[.!?:](?<!(?:str|Str|\bSt|\bCo|\bDr|\bAv|\bAvda|\bBd|\bMt|\bFt|\bC|\bn|\bNo|\bNr)\.)\s+(?=[\p{Lu}\d])"
     );
     private static readonly Regex EnglishStreet = new(
-        @"(?:^|[^\p{L}])(?:\d+[a-zA-Z]?(?:\s?[-–/]\s?\d+[a-zA-Z]?)?,?\s+(?:(?:[NSEW]|N\.|S\.|E\.|W\.|North|South|East|West|Upper|"
-            + @"Lower|Old|New|Great|Little|St\.?|The)\s+)*[\p{Lu}][\p{L}.'’-]*(?:\s+[\p{Lu}][\p{L}.'’-]*|\s+(?:of|the|and|in|on|le|"
-            + @"upon))*\s*|[\p{Lu}][\p{L}.'’-]*(?:\s+[\p{Lu}][\p{L}.'’-]*){0,3}\s+)(?:Street|St|Road|Rd|Lane|Ln|Avenue|Ave|Drive|Dr|Close|"
+        @"(?:^|[^\p{L}])(?:(?<!\d)\d{1,5}[a-zA-Z]?(?:\s?[-–/]\s?\d{1,5}[a-zA-Z]?)?,?\s+(?:(?:[NSEW]|N\.|S\.|E\.|W\.|North|South|"
+            + @"East|West|Upper|Lower|Old|New|Great|Little|St\.?|The)\s+){0,4}[\p{Lu}][\p{L}.'’-]{0,40}(?:\s+[\p{Lu}][\p{L}.'’-]{0,40}|"
+            + @"\s+(?:of|the|and|in|on|le|upon)){0,8}\s*|[\p{Lu}][\p{L}.'’-]{0,40}(?:\s+[\p{Lu}][\p{L}.'’-]{0,40}){0,3}\s+)"
+            + @"(?:Street|St|Road|Rd|Lane|Ln|Avenue|Ave|Drive|Dr|Close|"
             + @"Way|Court|Ct|Place|Pl|Square|Sq|Terrace|Tce|Crescent|Cres|Gardens|Grove|Hill|Row|Walk|Yard|Quay|Wharf|Parade|Pde|"
             + @"Boulevard|Blvd|Highway|Hwy|Parkway|Pkwy|Mews|Park|Green|Rise|View|Green|Gate|Passage|Alley|Arcade|Buildings|Estate|Centre|"
             + @"Center|Mill|Farm|Circle|Trail|Pike|Strand|Esplanade|Promenade|Steps|Bank|Side|Ropewalk|Market|Mall|Circuit|Plaza|End|"
@@ -131,8 +132,8 @@ public static partial class AddressFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Loose = new(
-        @"(?<street>(?:Unit \w+,? )?\d+[a-zA-Z]?(?:[-–]\d+)?,? (?:\p{Lu}[\p{L}.'’-]* "
-            + @")*(?:Street|St|Road|Rd|Lane|Avenue|Ave|Drive|Dr|Close|Way|Court|Place|Square|Terrace|Crescent|Gardens|Grove|"
+        @"(?<street>(?:Unit \w{1,8},? )?(?<!\d)\d{1,5}[a-zA-Z]?(?:[-–]\d{1,5})?,? (?:\p{Lu}[\p{L}.'’-]{0,40} "
+            + @"){0,8}(?:Street|St|Road|Rd|Lane|Avenue|Ave|Drive|Dr|Close|Way|Court|Place|Square|Terrace|Crescent|Gardens|Grove|"
             + @"Hill|Row|Walk|Yard|Quay|Wharf|Parade|Boulevard|Blvd|Mews|Park|Green|Rise|Gate|Passage|Arcade|Mill|Strand|"
             + @"Esplanade|Steps|Market|Highway|Hwy|End)\b\.?),?\s+(?:in\s+)?(?<town>\p{Lu}[\p{L}'’-]+(?: "
             + @"(?:\p{Lu}[\p{L}'’-]+|on|upon|le|by|under|the))*)(?![\d\p{L}])"

@@ -324,8 +324,9 @@ public static class NameFinder
     }
 
     private const string Cap =
-        @"(?:\p{Lu}|\d+\s\p{Lu})[\p{L}\d'’.&-]*(?:\s(?:&|and|und|et|y|the|of|on|in|at|de|des|du|la|le|les|l'|der|die|das|am|zum|zur|"
-        + @"von|vom|für|del|los|las|el|d'|\+|\p{Lu}[\p{L}\d'’.&-]*|\d+))*(?:,\s\p{Lu}[\p{L}'’-]+\s(?:&|and|und|et|"
+        @"(?<![\p{L}\d])(?:\p{Lu}|\d{1,5}\s\p{Lu})[\p{L}\d'’.&-]{0,60}"
+        + @"(?:\s(?:&|and|und|et|y|the|of|on|in|at|de|des|du|la|le|les|l'|der|die|das|am|zum|zur|"
+        + @"von|vom|für|del|los|las|el|d'|\+|\p{Lu}[\p{L}\d'’.&-]{0,60}|\d{1,5})){0,12}(?:,\s\p{Lu}[\p{L}'’-]+\s(?:&|and|und|et|"
         + @"y)\s\p{Lu}[\p{L}'’-]+)?";
     private static readonly Regex Labelled = new(
         @"(?im:(?:^|[|;]\s*|\b)(?:(?:business|company|firm|trading|shop|practice|brand|client|customer|official)(?:'s)? "

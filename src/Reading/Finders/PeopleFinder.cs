@@ -190,9 +190,9 @@ public static class PeopleFinder
     }
 
     private const string Person =
-        @"(?<n>(?:(?:Mr|Mrs|Ms|Miss|Dr|Herrn?|Frau|M\.|Mme|Monsieur|Madame|Sr|Sra|Don|Doña|"
-        + @"Dipl\.-Ing\.)\.?\s)?\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}\.|\p{Lu}[\p{L}'’-]+|von|van|der|den|de|la|le|du|del|da|"
-        + @"di))*(?:\s(?:and|und|et|&|y|e)\s\p{Lu}[\p{L}'’-]+(?:\s\p{Lu}[\p{L}'’-]+)*)?)";
+        @"(?<!\p{L})(?<n>(?:(?:Mr|Mrs|Ms|Miss|Dr|Herrn?|Frau|M\.|Mme|Monsieur|Madame|Sr|Sra|Don|Doña|"
+        + @"Dipl\.-Ing\.)\.?\s)?\p{Lu}[\p{L}'’-]{1,40}(?:\s(?:\p{Lu}\.|\p{Lu}[\p{L}'’-]{1,40}|von|van|der|den|de|la|le|du|del|da|"
+        + @"di)){0,8}(?:\s(?:and|und|et|&|y|e)\s\p{Lu}[\p{L}'’-]{1,40}(?:\s\p{Lu}[\p{L}'’-]{1,40}){0,6})?)";
     private static readonly Regex Labelled = new(
         @"(?i:\b(?:contact person for the "
             + @"(?:web)?site|directora?|direktor(?:in)?|leiter(?:in)?|directeur|directrice|maker|teacher|instructor|baker|"

@@ -275,8 +275,8 @@ public static class ProofFinder
         @"(?:\brat(?:ed|ing)(?: of| is|:| at)?|\bstars?:?|★+☆?|⭐+|\baverage(?: of)?|\bscore(?: of|:)?|\bbewertung(?:en)?:?(?: "
             + @"von)?|\bbewertet mit|\bdurchschnitt(?:lich)?|\bnote(?: moyenne)?(?: de)?:?|\bnotée?s?|\bpuntuación(?: media)?(?: "
             + @"de)?:?|\bvaloración(?: media)?(?: de)?:?|\bvalorad[oa]s? "
-            + @"con|\bon|\bmit)?\s*(?<![\d.,€£$])(?<v>[1-5](?:[.,]\d{1,2})?|10|[6-9](?:[.,]\d)?)\s*(?:/|out of|von|sur|de|of|stars? out "
-            + @"of)\s*(?<of>5|10)(?:[.,]0)?(?!\d)\s*(?:stars?|sternen?|étoiles|estrellas)?",
+            + @"con|\bon|\bmit)?\s{0,3}(?<![\d.,€£$])(?<v>[1-5](?:[.,]\d{1,2})?|10|[6-9](?:[.,]\d)?)\s*"
+            + @"(?:/|out of|von|sur|de|of|stars? out of)\s*(?<of>5|10)(?:[.,]0)?(?!\d)\s*(?:stars?|sternen?|étoiles|estrellas)?",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex RatedReverse = new(
@@ -374,7 +374,7 @@ public static class ProofFinder
             + @"de|la)){0,3})\s*(?:,.{0,50}|\(.{0,40}\))?$"
     );
     private static readonly Regex Speaker = new(
-        @"(?<n>\p{Lu}\p{L}+(?:\s\p{Lu}[\p{L}.]*){0,2})[^“""]{0,40}(?:wrote|said|says|writes|schrieb|sagt|meint|écrit|a "
+        @"(?<!\p{L})(?<n>\p{Lu}\p{L}{1,40}(?:\s\p{Lu}[\p{L}.]{0,40}){0,2})[^“""]{0,40}(?:wrote|said|says|writes|schrieb|sagt|meint|écrit|a "
             + @"dit|dijo|escribió)?\s*:\s*$"
     );
     private static readonly Regex ReviewHead = new(

@@ -239,8 +239,9 @@ public static class ServiceFinder
     );
     private static readonly Regex Paren = new(@"\([^)]*\)");
     private static readonly Regex Price = new(
-        @"[\s.:–—-]*(?:\b(?:from|ab|dès|desde|à partir "
-            + @"de)\s+)?(?:[£€$]\s?\d[\d.,]*|\d[\d.,]*\s?(?:€|£|EUR|CHF|pounds?|euros?|quid|dollars?)|(?:CHF|Fr\.)\s?\d[\d.,]*).*$",
+        @"[\s.:–—-]{0,40}(?:\b(?:from|ab|dès|desde|à partir "
+            + @"de)\s+)?(?:[£€$]\s?\d[\d.,]{0,12}|\d[\d.,]{0,12}\s?(?:€|£|EUR|CHF|pounds?|euros?|quid|dollars?)|"
+            + @"(?:CHF|Fr\.)\s?\d[\d.,]*).*$",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Explains = new(@"\s[–—-]\s|:\s|\s\(|\.\s|\s\|\s|,\s(?:from|ab|including|with|for|incl)");

@@ -324,8 +324,8 @@ public static class WebFinder
     );
     private static readonly Regex Spaces = new(@"\s+");
     private static readonly Regex Address = new(
-        @"(?:https?://|www\.)[^\s<>""'“”|]+|\b(?:[a-z0-9](?:[a-z0-9-]*[a-z0-9])?\.)+(?:example|com|net|org|co\.uk|uk|ie|de|at|ch|fr|"
-            + @"es|nl|eu|info|biz|shop|io|app|studio|cat|ca|au|com\.au|us|me)\b(?:/[^\s<>""'“”|)]*)?",
+        @"(?:https?://|www\.)[^\s<>""'“”|]+|\b(?:[a-z0-9](?:[a-z0-9-]{0,61}[a-z0-9])?\.){1,9}(?:example|com|net|org|co\.uk|uk|"
+            + @"ie|de|at|ch|fr|es|nl|eu|info|biz|shop|io|app|studio|cat|ca|au|com\.au|us|me)\b(?:/[^\s<>""'“”|)]*)?",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Bare = new(@"^(?:[\p{L}\d](?:[\p{L}\d-]*[\p{L}\d])?\.)+\p{L}{2,}(?:/\S*)?$");
@@ -344,8 +344,8 @@ public static class WebFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Handle = new(
-        @"\b(?<net>instagram|insta|ig|facebook|fb|tiktok|youtube|twitter|linkedin|pinterest|threads|x)\b\s*(?::|is|are|at|as|under|"
-            + @"handle|account|\(|->|–|-|ist|unter|:)?\s*:?\s*(?<h>@[A-Za-z0-9_.]{2,40})",
+        @"\b(?<net>instagram|insta|ig|facebook|fb|tiktok|youtube|twitter|linkedin|pinterest|threads|x)\b\s{0,3}(?::|is|are|at|as|under|"
+            + @"handle|account|\(|->|–|-|ist|unter|:)?\s{0,3}:?\s{0,3}(?<h>@[A-Za-z0-9_.]{2,40})",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Liked = WordPattern.Of("web-finder/liked", RegexOptions.IgnoreCase);

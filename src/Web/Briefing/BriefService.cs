@@ -117,16 +117,17 @@ public sealed class BriefService(
     {
         var now = clock.GetUtcNow();
         var wish = string.Join("\n", parts.Select(p => $"{p.Title}: {p.Words}").Prepend(words).Where(w => w.Length > 0));
-        await using var transaction = await db.Database.BeginTransactionAsync();
-        brief.Wish = wish;
-        stations.Wait(brief.Site, Party.Us, Actor.Client(name));
-        stations.Note(brief.Site, $"{name} wants the brief changed: {(wish.Length > 140 ? wish[..139] + "…" : wish)}", Actor.Client(name));
-        await db.SaveChangesAsync();
+        // Read before anything is held.
         var reading = FactReading.Of(
             [SourceText.Of("the client's words on the brief", wish)],
             DateOnly.FromDateTime(now.UtcDateTime),
             trades
         );
+        await using var transaction = await db.Database.BeginTransactionAsync();
+        brief.Wish = wish;
+        stations.Wait(brief.Site, Party.Us, Actor.Client(name));
+        stations.Note(brief.Site, $"{name} wants the brief changed: {(wish.Length > 140 ? wish[..139] + "…" : wish)}", Actor.Client(name));
+        await db.SaveChangesAsync();
         await clientFacts.WaitingAsync(brief.Site.ClientId, f =>
             Confirming.Add(f, Confirming.Of(reading, TradeFacts.Of(trades[brief.Site.TradeId])), FactSource.Client, name, now)
         );

@@ -137,12 +137,7 @@ public sealed class IntakeService(
             return $"That is {typed.Length:N0} characters; up to 8,000 fit.";
         var definition = TradeFacts.Of(trades[intake.Site.TradeId]).First(d => d.Id == fact);
         var now = clock.GetUtcNow();
-        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-        // Two tabs or a slow phone: the row is read afresh, so that no other answer is lost.
-        await db.Database.ExecuteSqlAsync($"select 1 from intakes where id = {intake.Id} for update", cancel);
-        await db.Entry(intake).ReloadAsync(cancel);
-        intake.Typed = typed.Length == 0 ? intake.Typed.Remove(fact) : intake.Typed.SetItem(fact, typed);
-        intake.LastAnswerAt = now;
+        // Read before anything is held: whatever was typed, nobody waits for it.
         var country = intake.Site.Client.Facts.Country;
         object? raw =
             definition.Shape == FactShape.Address && intake.Site.Client.Facts.Any<AddressValue>("place") is { } place
@@ -152,6 +147,12 @@ public sealed class IntakeService(
             typed.Trim().Length == 0
                 ? (Result: default(FactValue), Problem: (string?)null)
                 : Read(definition, raw, typed, country, DateOnly.FromDateTime(now.UtcDateTime));
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        // Two tabs or a slow phone: the row is read afresh, so that no other answer is lost.
+        await db.Database.ExecuteSqlAsync($"select 1 from intakes where id = {intake.Id} for update", cancel);
+        await db.Entry(intake).ReloadAsync(cancel);
+        intake.Typed = typed.Length == 0 ? intake.Typed.Remove(fact) : intake.Typed.SetItem(fact, typed);
+        intake.LastAnswerAt = now;
         await clientFacts.WaitingAsync(
             intake.Site.ClientId,
             sheet =>

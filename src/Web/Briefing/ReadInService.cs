@@ -37,13 +37,16 @@ public sealed class ReadInService(ClientFacts clientFacts, ClientFileService fil
         if (!string.IsNullOrWhiteSpace(text))
             texts.Add(SourceText.Of("pasted text", text));
         var catalogue = TradeFacts.Of(trade);
-        var offers = texts.Count == 0 ? [] : Confirming.Of(FactReading.Of(texts, DateOnly.FromDateTime(now.UtcDateTime)), catalogue);
+        var reading = FactReading.Of(texts, DateOnly.FromDateTime(now.UtcDateTime));
+        var offers = Confirming.Of(reading, catalogue);
         var source = texts.Exists(t => t.Material.Pages.Length > 0) ? FactSource.OldSite : FactSource.Document;
         var before = client.Facts.Waiting.Length;
         var after = await clientFacts.WaitingAsync(client.Id, f => Confirming.Add(f, offers, source, who.Name, now), cancel);
         var found = after.Waiting.Length - before;
         var notes = batch.Problems.Select(p => p.ToString()).Concat(refused).Concat(texts.SelectMany(t => t.Notes));
-        if (found == 0 && texts.Count > 0)
+        if (reading.Cut)
+            notes = notes.Append(FactReading.CutSays);
+        else if (found == 0 && texts.Count > 0)
             notes = notes.Append("Nothing in it that is not known or waiting already.");
         return new ReadIn(given.Count, texts.Count, found, batch.Pictures.Length - refused.Count, [.. notes]);
     }

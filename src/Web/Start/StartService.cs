@@ -162,6 +162,8 @@ public sealed class StartService(
         if (texts.Count > 0)
         {
             var reading = FactReading.Of(texts, DateOnly.FromDateTime(now.UtcDateTime), trades);
+            if (reading.Cut)
+                sheet.Problems = [.. sheet.Problems, FactReading.CutSays];
             var source =
                 texts.Any(t => t.Material.Pages.Length > 0) ? FactSource.OldSite
                 : files.Count > 0 ? FactSource.Document
