@@ -5,8 +5,7 @@ using Plurimax.Publishing.Launching;
 namespace Plurimax.StandIns;
 
 /// <summary>Sends over SMTP with MailKit: to the sink by default, to a real server by configuration.</summary>
-/// <param name="patience">How long a mail may take from connecting to the answer; null gives half a minute.</param>
-public sealed class SmtpMailer(string host, int port, string from, TimeSpan? patience = null) : IMailer
+public sealed class SmtpMailer(MailServer server) : IMailer
 {
     public async Task<string> SendAsync(string to, string? replyTo, string subject, string body, CancellationToken cancel = default)
     {
@@ -15,16 +14,18 @@ public sealed class SmtpMailer(string host, int port, string from, TimeSpan? pat
             Subject = OneLine(subject),
             Body = new TextPart("plain") { Text = body },
         };
-        message.From.Add(MailboxAddress.Parse(from));
+        message.From.Add(MailboxAddress.Parse(server.From));
         message.To.Add(Address(to));
         if (replyTo is not null)
             message.ReplyTo.Add(Address(replyTo));
         using var enough = CancellationTokenSource.CreateLinkedTokenSource(cancel);
-        enough.CancelAfter(patience ?? TimeSpan.FromSeconds(30));
+        enough.CancelAfter(server.Patience);
         try
         {
             using var client = new SmtpClient();
-            await client.ConnectAsync(host, port, MailKit.Security.SecureSocketOptions.None, enough.Token);
+            await client.ConnectAsync(server.Host, server.Port, server.Options, enough.Token);
+            if (server.User is not null)
+                await client.AuthenticateAsync(server.User, server.Password, enough.Token);
             var answer = await client.SendAsync(message, enough.Token);
             await client.DisconnectAsync(true, enough.Token);
             return answer;

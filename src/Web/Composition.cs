@@ -154,7 +154,10 @@ public static class Composition
     /// <summary>Published sites and what their visitors send.</summary>
     private static void AddHost(this IServiceCollection services, IConfiguration config)
     {
-        services.AddSingleton(new SiteAddresses(config["SitesHost"] ?? "sites.localhost", config["PublicPort"]));
+        services.AddProxies(config);
+        services.AddSingleton(
+            new SiteAddresses(config["SitesHost"] ?? "sites.localhost", config["PublicPort"], BehindProxy.IsSecure(config))
+        );
         services.AddScoped<Publisher>();
         services.AddScoped<Republishing>();
         services.AddScoped<IRegistrar, SimulatedRegistrar>();
@@ -168,18 +171,20 @@ public static class Composition
     /// <summary>Mail: to a server by configuration, else to a sink that keeps it.</summary>
     private static void AddMail(this IServiceCollection services, IConfiguration config, string folder)
     {
-        var smtp = config["Smtp:Host"];
-        var port = int.TryParse(config["Smtp:Port"], out var p) ? p : 2525;
-        if (smtp is null)
-            services.AddSingleton(_ => new SmtpSink(port, Path.Combine(folder, "mail")));
+        // Read at once: a setting at fault is told at the start, not with the first mail.
+        var server = MailServer.Of(key => config[key]);
+        var sunk = config["Smtp:Host"] is null;
+        if (sunk)
+            services.AddSingleton(_ => new SmtpSink(server.Port, Path.Combine(folder, "mail")));
         services.AddSingleton<IMailer>(s =>
         {
-            if (smtp is null)
+            if (sunk)
                 _ = s.GetRequiredService<SmtpSink>();
-            return new SmtpMailer(smtp ?? "127.0.0.1", port, config["Smtp:From"] ?? "post@tidewrack.example");
+            return new SmtpMailer(server);
         });
         services.AddSingleton<OutboxSignal>();
         services.AddScoped<OutboxReader>();
+        services.AddScoped<OutboxService>();
         services.AddHostedService<OutboxSender>();
     }
 
@@ -254,6 +259,7 @@ public static class Composition
 
     public static void UsePlurimax(this WebApplication app)
     {
+        app.UseProxies();
         app.UseMiddleware<SiteHost>();
         app.UseExceptionHandler("/fault");
         app.UseStatusCodePagesWithReExecute("/fault", "?code={0}");

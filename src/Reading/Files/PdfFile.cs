@@ -1,3 +1,4 @@
+using Plurimax.Text;
 using UglyToad.PdfPig;
 using UglyToad.PdfPig.Content;
 using UglyToad.PdfPig.Exceptions;
@@ -20,28 +21,31 @@ public static class PdfFile
             var filters = new PdfFilters();
             using var pdf = PdfDocument.Open(bytes, new ParsingOptions { UseLenientParsing = true, FilterProvider = filters });
             var b = new TextBuilder();
-            var notes = new List<string>();
-            for (var number = 1; number <= Math.Min(pdf.NumberOfPages, MostPages) && !b.Full; number++)
+            var (read, drawn) = (0, 0);
+            while (read < Math.Min(pdf.NumberOfPages, MostPages) && !b.Full && !filters.AllSpent)
             {
                 filters.NextPage();
                 // What is left out of a page leaves it in disorder, so that none of it counts.
-                var page = Whole(pdf, number, filters);
-                if (page is not null)
+                if (Whole(pdf, ++read, filters) is { } page)
                     Page(page, b);
                 else
-                    notes.Add($"{name}: page {number} is drawn in more detail than can be read. Copy its text out and send that.");
-                if (filters.AllSpent)
-                    break;
+                    drawn++;
             }
-            if (pdf.NumberOfPages > MostPages)
-                notes.Add($"{name}: {pdf.NumberOfPages} pages; the first {MostPages} were read.");
-            if (b.Count == 0 && notes.Count > 0)
-                throw new UnreadableException("is drawn in more detail than can be read. Copy its text out and send that.");
-            return b.Count == 0
-                ? throw new UnreadableException(
-                    "has no text layer, so it is probably a scan. Type the facts, or send the original document."
-                )
-                : b.Build(name, notes: [.. notes]);
+            if (b.Count == 0)
+                throw new UnreadableException(
+                    drawn > 0
+                        ? "is drawn in more detail than can be read. Copy its text out and send that."
+                        : "has no text layer, so it is probably a scan. Type the facts, or send the original document."
+                );
+            var notes = new List<string>();
+            if (pdf.NumberOfPages > read)
+                notes.Add($"{name}: {pdf.NumberOfPages} pages; the first {read} were read.");
+            if (drawn > 0)
+                notes.Add(
+                    $"{name}: {Plural.Of(drawn, "page")} of {read} left out, drawn in more detail than can be read. Copy the text out of "
+                        + $"them and send that."
+                );
+            return b.Build(name, notes: [.. notes]);
         }
         catch (PdfDocumentEncryptedException)
         {

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Net;
 using System.Net.Sockets;
 using System.Text;
@@ -18,7 +19,8 @@ public sealed class MailTests(App app) : IClassFixture<App>
 {
     /// <summary>A server that says each of the lines when it is spoken to, the first at once.</summary>
     /// <param name="then">What it says to everything after that; null for nothing, with the line left open.</param>
-    private static TcpListener Server(string[] lines, string? then = null)
+    /// <param name="told">Takes what it hears.</param>
+    private static TcpListener Server(string[] lines, string? then = null, ConcurrentQueue<string>? told = null)
     {
         var server = new TcpListener(IPAddress.Loopback, 0);
         server.Start();
@@ -30,8 +32,10 @@ public sealed class MailTests(App app) : IClassFixture<App>
             foreach (var line in lines)
             {
                 await stream.WriteAsync(Encoding.ASCII.GetBytes(line + "\r\n"));
-                if (await stream.ReadAsync(heard) == 0)
+                var n = await stream.ReadAsync(heard);
+                if (n == 0)
                     return;
+                told?.Enqueue(Encoding.ASCII.GetString(heard, 0, n));
             }
             do if (then is not null)
                 await stream.WriteAsync(Encoding.ASCII.GetBytes(then + "\r\n"));
@@ -40,14 +44,16 @@ public sealed class MailTests(App app) : IClassFixture<App>
         return server;
     }
 
+    private static Task<string> SendAsync(SmtpMailer mailer) => mailer.SendAsync("mara@tidewrack.example", null, "Hello", "Hello.");
+
+    private static MailServer At(TcpListener server) => new("127.0.0.1", ((IPEndPoint)server.LocalEndpoint).Port, "post@tidewrack.example");
+
     private static async Task<string> RefusedAsync(TcpListener server, TimeSpan patience)
     {
         using (server)
         {
-            var mailer = new SmtpMailer("127.0.0.1", ((IPEndPoint)server.LocalEndpoint).Port, "post@tidewrack.example", patience);
-            return (
-                await Should.ThrowAsync<MailRefusedException>(() => mailer.SendAsync("mara@tidewrack.example", null, "Hello", "Hello."))
-            ).Message;
+            var mailer = new SmtpMailer(At(server) with { Patience = patience });
+            return (await Should.ThrowAsync<MailRefusedException>(() => SendAsync(mailer))).Message;
         }
     }
 
@@ -69,6 +75,73 @@ public sealed class MailTests(App app) : IClassFixture<App>
         (
             await RefusedAsync(Server(["220 mail.example", "250 mail.example", reply], then: "250 2.0.0 Ok"), TimeSpan.FromSeconds(20))
         ).ShouldContain(reply[4..]);
+
+    /// <summary>AUTH PLAIN (RFC 4954, 4; RFC 4616): NUL name NUL password as base64; 535 where they are not known.</summary>
+    [Fact]
+    public async Task A_server_that_asks_for_a_name_is_told_it_and_one_that_does_not_know_it_has_refused()
+    {
+        var heard = new ConcurrentQueue<string>();
+        using var server = Server(
+            ["220 mail.example", "250-mail.example\r\n250 AUTH PLAIN", "535 5.7.8 Who are you?"],
+            then: "535 5.7.8 Who are you?",
+            heard
+        );
+        var mailer = new SmtpMailer(At(server) with { User = "post", Password = "reed" });
+        var refused = await Should.ThrowAsync<MailRefusedException>(() => SendAsync(mailer));
+        refused.Message.ShouldContain("Who are you?");
+        heard.ShouldContain($"AUTH PLAIN {Convert.ToBase64String("\0post\0reed"u8)}\r\n");
+    }
+
+    [Fact]
+    public async Task A_server_that_cannot_encrypt_gets_no_mail_where_that_was_asked_for()
+    {
+        using var server = Server(["220 mail.example", "250 mail.example"], then: "250 2.0.0 Ok");
+        var mailer = new SmtpMailer(At(server) with { Security = MailSecurity.StartTls });
+        (await Should.ThrowAsync<MailRefusedException>(() => SendAsync(mailer))).Message.ShouldContain("STARTTLS");
+    }
+
+    /// <summary>Ports of RFC 6409 (submission) and RFC 8314 (submission with TLS).</summary>
+    [Theory]
+    [InlineData("Host=mail.example", "StartTls 587")]
+    [InlineData("Host=mail.example;Security=tls", "Tls 465")]
+    [InlineData("Host=mail.example;Security=none;Port=25", "None 25")]
+    [InlineData("Host=mail.example;Security=none;User=post", "clear text")]
+    [InlineData("Host=mail.example;Security=ssl", "none, starttls or tls")]
+    [InlineData("Host=mail.example;Port=smtp", "a number")]
+    [InlineData("Port=2599", "None 2599")]
+    public void A_mail_server_is_set_or_told_what_is_wrong(string settings, string expected)
+    {
+        var given = settings.Split(';').Select(s => s.Split('=')).ToDictionary(s => $"Smtp:{s[0]}", s => s[1]);
+        string said;
+        try
+        {
+            var server = MailServer.Of(key => given.GetValueOrDefault(key));
+            said = $"{server.Security} {server.Port}";
+        }
+        catch (FormatException e)
+        {
+            said = e.Message;
+        }
+        said.ShouldContain(expected);
+    }
+
+    [Fact]
+    public async Task A_test_mail_goes_to_whoever_asks_for_it_and_one_given_up_is_tried_again()
+    {
+        var mara = await app.SignInAsync();
+        var page = await mara.GetAsync("/outbox");
+        page.Body.ShouldContain("Send yourself a test mail");
+        (await mara.PostAsync("/outbox?handler=Test", new())).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        var mail = await app.DbAsync(d => d.Outbox.OrderByDescending(m => m.At).FirstAsync(m => m.Subject == "A test mail"));
+        mail.To.ShouldEndWith("@tidewrack.example");
+        await app.DbAsync(d =>
+            d.Outbox.Where(m => m.Id == mail.Id)
+                .ExecuteUpdateAsync(m => m.SetProperty(x => x.SentAt, (DateTimeOffset?)null).SetProperty(x => x.Tries, 5))
+        );
+        (await mara.GetAsync("/outbox")).Body.ShouldContain("given up after 5 tries");
+        await mara.PostAsync("/outbox?handler=Again", new() { ["id"] = mail.Id.ToString() });
+        (await app.DbAsync(d => d.Outbox.Where(m => m.Id == mail.Id).Select(m => m.Tries).SingleAsync())).ShouldBeLessThan(5);
+    }
 
     private sealed class Sulking : IMailer
     {
