@@ -11,8 +11,9 @@ public sealed class OutboxModel(OutboxReader outbox, OutboxService service) : Pa
     private const int Most = 100;
     public List<OutboxMail> Rows { get; private set; } = [];
     public int Waiting { get; private set; }
+    public int GivenUp { get; private set; }
 
-    public async Task OnGetAsync() => (Waiting, Rows) = (await outbox.WaitingAsync(), await outbox.LatestAsync(Most));
+    public async Task OnGetAsync() => ((Waiting, GivenUp), Rows) = (await outbox.UnsentAsync(), await outbox.LatestAsync(Most));
 
     public async Task<IActionResult> OnPostTestAsync()
     {

@@ -16,7 +16,12 @@ public sealed partial class OutboxReader(PlurimaxDb db)
         return mails;
     }
 
-    public Task<int> WaitingAsync(CancellationToken cancel = default) => db.Outbox.CountAsync(m => m.SentAt == null, cancel);
+    /// <summary>Mails that will be tried (again), and those that were tried as often as it goes.</summary>
+    public async Task<(int Waiting, int GivenUp)> UnsentAsync(CancellationToken cancel = default)
+    {
+        var tries = await db.Outbox.Where(m => m.SentAt == null).Select(m => m.Tries).ToListAsync(cancel);
+        return (tries.Count(t => t < OutboxSender.MostTries), tries.Count(t => t >= OutboxSender.MostTries));
+    }
 
     [GeneratedRegex("/([a-z]+)/[A-Za-z0-9_-]{40,}")]
     private static partial Regex Token();
