@@ -33,11 +33,12 @@ internal static class SiteCommands
         {
             var found = all.Search(from, 3);
             if (found.Length == 0 || found[0].Score < TradeSearch.Sure)
+            {
+                var nearest = string.Join(", ", found.Select(f => f.Trade.Id));
                 return Usage.Fault(
-                    $"no trade fits “{from}” well enough."
-                        + $"{(found.Length > 0 ? $" Nearest: {string.Join(", ", found.Select(f => f.Trade.Id))}; name one with --trade."
-                            : "")}"
+                    $"no trade fits “{from}” well enough.{(nearest.Length > 0 ? $" Nearest: {nearest}; name one with --trade." : "")}"
                 );
+            }
             trade = o.Trade is { } given ? Find(given) : all[found[0].Trade.Id];
             facts = FactSheet.From(
                 o.Name ?? throw new UsageException("--name NAME is needed."),

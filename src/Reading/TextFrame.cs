@@ -24,7 +24,7 @@ public sealed class TextFrame
     public SourceText Source { get; }
 
     /// <summary>What the reading may take; null where nobody counts.</summary>
-    public ReadingBudget? Budget { get; init; }
+    public WorkBudget? Budget { get; init; }
 
     /// <exception cref="OperationCanceledException">The budget is spent.</exception>
     public ImmutableArray<SourceLine> Lines

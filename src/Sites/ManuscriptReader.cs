@@ -4,6 +4,7 @@ using System.Text;
 using System.Text.RegularExpressions;
 using AngleSharp.Dom;
 using AngleSharp.Html.Parser;
+using Plurimax.Text;
 
 namespace Plurimax.Sites;
 
@@ -79,12 +80,28 @@ public static partial class ManuscriptReader
     {
         if (html.Length > Largest)
             html = html[..Largest];
-        var body = Parser.ParseDocument($"<body>{html}").Body!;
+        var body = Body(html);
         var walk = new Walk();
         walk.Children(body, default);
         walk.End();
         return block ? Written(walk.Blocks) : Runs(Joined(walk.Blocks));
     }
+
+    /// <summary>What was sent, as a tree; where that takes too long its words, without their marks.</summary>
+    private static IElement Body(string html)
+    {
+        try
+        {
+            return ForeignHtml.Parse($"<body>{html}").Body!;
+        }
+        catch (OperationCanceledException)
+        {
+            return Parser.ParseDocument($"<body>{Html.Encode(Tag().Replace(html, " "))}").Body!;
+        }
+    }
+
+    [GeneratedRegex("<[^<>]*>")]
+    private static partial Regex Tag();
 
     /// <summary>Marks of a run of words.</summary>
     private readonly record struct Marks(bool Strong, bool Em, string? Href);

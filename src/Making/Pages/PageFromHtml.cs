@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
 using AngleSharp.Dom;
-using AngleSharp.Html.Parser;
+using AngleSharp.Html.Dom;
 using Plurimax.Facts;
 using Plurimax.Sites;
 using Plurimax.Text;
@@ -45,7 +45,15 @@ public static partial class PageFromHtml
             return Result<HtmlPage>.Fail("This file is larger than 2 MB. Save the page without its pictures.");
         if (!html.Contains('<'))
             return Result<HtmlPage>.Fail("This is no HTML page: it has no tags.");
-        var dom = new HtmlParser().ParseDocument(html);
+        IHtmlDocument dom;
+        try
+        {
+            dom = ForeignHtml.Parse(html);
+        }
+        catch (OperationCanceledException)
+        {
+            return Result<HtmlPage>.Fail("This page takes too long to read. Save it without its scripts and its hidden parts.");
+        }
         foreach (
             var e in dom.QuerySelectorAll("script,style,template,noscript,nav,header nav,footer,svg,[hidden],[aria-hidden=true]").ToList()
         )

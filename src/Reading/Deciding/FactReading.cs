@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Plurimax.Facts;
 using Plurimax.Reading.Finders;
+using Plurimax.Text;
 using Plurimax.Trades;
 
 namespace Plurimax.Reading.Deciding;
@@ -53,7 +54,7 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
     /// <param name="most">Processor time that it may take; null gives <see cref="Longest"/>.</param>
     public static FactReading Of(IReadOnlyList<SourceText> texts, DateOnly today, TradeCatalogue? trades = null, TimeSpan? most = null)
     {
-        var budget = new ReadingBudget(most ?? Longest);
+        var budget = new WorkBudget(most ?? Longest);
         var country = texts.GroupBy(TextFrame.CountryOf).OrderByDescending(g => g.Sum(t => t.Text.Length)).FirstOrDefault()?.Key;
         var found = new List<Candidate>();
         var cut = false;

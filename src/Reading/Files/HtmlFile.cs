@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
 using AngleSharp.Dom;
-using AngleSharp.Html.Parser;
+using Plurimax.Text;
 
 namespace Plurimax.Reading.Files;
 
@@ -54,25 +54,26 @@ public static class HtmlFile
         "th",
     ];
 
-    /// <summary>How deep elements may lie in one another; browsers stop at 512.</summary>
-    public const int Deepest = 512;
+    /// <summary>Processor time for building the tree and looking through it.</summary>
+    private static readonly TimeSpan Longest = TimeSpan.FromSeconds(2);
 
-    /// <summary>Elements that have no end tag, or may be left without one (HTML, 13.1.2.4).</summary>
-    private static readonly ImmutableHashSet<string> NeedNoEnd = ImmutableHashSet.Create(
-        StringComparer.OrdinalIgnoreCase,
-        [
-            .. "area base br col embed hr img input link meta param source track wbr html head body p li dt dd".Split(' '),
-            .. "option optgroup tr td th thead tbody tfoot colgroup caption rb rt rtc rp".Split(' '),
-        ]
-    );
-
-    /// <exception cref="UnreadableException">Its elements lie deeper in one another than any page has them.</exception>
+    /// <exception cref="UnreadableException">It takes too long, as no page does that people read.</exception>
     public static SourceText Read(string name, string html)
     {
-        if (Depth(html) > Deepest)
-            throw new UnreadableException("is nested deeper than any page is. Copy the text out of it and send that.");
-        var document = new HtmlParser(new HtmlParserOptions { IsScripting = false }).ParseDocument(html);
-        var stated = Markup.Read(document, name);
+        try
+        {
+            return Read(name, html, new WorkBudget(Longest));
+        }
+        catch (OperationCanceledException)
+        {
+            throw new UnreadableException("takes too long to read. Copy the text out of it and send that.");
+        }
+    }
+
+    private static SourceText Read(string name, string html, WorkBudget budget)
+    {
+        var document = ForeignHtml.Parse(html, budget);
+        var stated = Markup.Read(document, name, budget);
         var menu = document
             .QuerySelectorAll("nav a, header a, [role=navigation] a")
             .Select(a => TextBuilder.Tidy(a.TextContent).Trim())
@@ -103,36 +104,13 @@ public static class HtmlFile
             b.Add("", LineRole.Heading);
         }
         if (document.Body is { } body)
-            Walk(body, b);
-        var material = new SiteMaterial([new OldPage(name, title, Passages(document))], menu, pictures, Colours(styles));
+            Walk(body, b, budget);
+        var material = new SiteMaterial([new OldPage(name, title, Passages(document, budget))], menu, pictures, Colours(styles));
         return b.Build(name, stated, document.DocumentElement.GetAttribute("lang") is { Length: > 1 } lang ? lang : null, material);
     }
 
-    /// <summary>
-    /// How deep elements lie in one another, told from the tags alone: building the tree of such a page takes time by the square of its
-    /// depth.
-    /// </summary>
-    private static int Depth(string html)
-    {
-        int depth = 0,
-            most = 0;
-        for (var i = html.IndexOf('<'); i >= 0 && i + 1 < html.Length; i = html.IndexOf('<', i + 1))
-        {
-            var ends = html[i + 1] == '/';
-            var from = ends ? i + 2 : i + 1;
-            var to = from;
-            while (to < html.Length && to - from < 20 && char.IsAsciiLetterOrDigit(html[to]))
-                to++;
-            if (to == from || NeedNoEnd.Contains(html[from..to]))
-                continue;
-            depth = Math.Max(0, depth + (ends ? -1 : 1));
-            most = Math.Max(most, depth);
-        }
-        return most;
-    }
-
     /// <summary>Puts each block on its own line; cells of a table row and pairs of a list of terms share one.</summary>
-    private static void Walk(IElement root, TextBuilder b)
+    private static void Walk(IElement root, TextBuilder b, WorkBudget budget)
     {
         var line = new System.Text.StringBuilder();
         var role = LineRole.Text;
@@ -149,6 +127,7 @@ public static class HtmlFile
 
         void Visit(INode node)
         {
+            budget.Check();
             if (node is IText t)
             {
                 line.Append(t.Data);
@@ -181,7 +160,7 @@ public static class HtmlFile
             if (tag == "tr")
             {
                 Flush();
-                b.Row(e.Children.Where(c => c.LocalName is "td" or "th").Select(c => Inline(c)));
+                b.Row(e.Children.Where(c => c.LocalName is "td" or "th").Select(c => Inline(c, budget)));
                 return;
             }
             if (tag == "dl")
@@ -220,18 +199,19 @@ public static class HtmlFile
             var term = "";
             foreach (var c in dl.QuerySelectorAll("dt, dd"))
                 if (c.LocalName == "dt")
-                    term = Inline(c);
+                    term = Inline(c, budget);
                 else
-                    b.Row([term, Inline(c)]);
+                    b.Row([term, Inline(c, budget)]);
             b.Add("", LineRole.Text);
         }
     }
 
-    private static string Inline(IElement e)
+    private static string Inline(IElement e, WorkBudget budget)
     {
         var b = new System.Text.StringBuilder();
         void Go(INode n)
         {
+            budget.Check();
             if (n is IText t)
                 b.Append(t.Data);
             else if (n is IElement { LocalName: "br" or "p" or "div" or "li" } x)
@@ -251,7 +231,7 @@ public static class HtmlFile
         return TextBuilder.Tidy(b.ToString()).Trim();
     }
 
-    private static ImmutableArray<OldPassage> Passages(IDocument document)
+    private static ImmutableArray<OldPassage> Passages(IDocument document, WorkBudget budget)
     {
         var list = ImmutableArray.CreateBuilder<OldPassage>();
         var heading = "";
@@ -262,6 +242,7 @@ public static class HtmlFile
                 .Take(600)
         )
         {
+            budget.Check();
             var text = TextBuilder.Tidy(e.TextContent).Trim();
             if (e.LocalName[0] == 'h')
                 heading = text.Length < 200 ? text : "";

@@ -75,7 +75,7 @@ public static class Markup
         "SiteNavigationElement",
     ];
 
-    public static ImmutableArray<Candidate> Read(IDocument document, string file)
+    public static ImmutableArray<Candidate> Read(IDocument document, string file, WorkBudget budget)
     {
         var found = ImmutableArray.CreateBuilder<Candidate>();
         var things = JsonLd(document)
@@ -88,7 +88,7 @@ public static class Markup
         foreach (var service in things.Where(t => t.Types.Contains("Service")).Take(60))
             if (service.Text("name", "serviceType") is { } n)
                 Put("services", new ListValue([n]), .9, "structured data");
-        Meta(document, file, found);
+        Meta(document, file, found, budget);
         return found.ToImmutable();
 
         void Put(string fact, FactValue value, double confidence, string rule) =>
@@ -302,7 +302,7 @@ public static class Markup
         return week.Any ? week.Value() : null;
     }
 
-    private static void Meta(IDocument document, string file, ImmutableArray<Candidate>.Builder found)
+    private static void Meta(IDocument document, string file, ImmutableArray<Candidate>.Builder found, WorkBudget budget)
     {
         void Put(string fact, FactValue value, double confidence, string rule) =>
             found.Add(new Candidate(fact, value, confidence, new Snippet(file, 0, "", value.Summary(), ""), rule));
@@ -321,19 +321,28 @@ public static class Markup
             && !WebFinder.IsSocial(site)
         )
             Put("website", new TextValue(WebFinder.Home(site)), .88, "canonical address");
+        // Links of one element share what stands around them.
+        var around = new Dictionary<IElement, string>();
+        string Around(IElement a)
+        {
+            if (a.ParentElement is not { } parent)
+                return a.TextContent;
+            if (!around.TryGetValue(parent, out var text))
+                around[parent] = text = TextBuilder.Tidy(parent.TextContent);
+            return text.Length <= 200 ? text : a.TextContent;
+        }
         foreach (var a in document.QuerySelectorAll("a[href]"))
         {
+            budget.Check();
             var href = a.GetAttribute("href")!.Trim();
             if (href.Length > 400)
                 continue;
-            var around = TextBuilder.Tidy(a.ParentElement?.TextContent ?? "");
-            if (around.Length > 200)
-                around = a.TextContent;
+            var near = Around(a);
             if (href.StartsWith("tel:", StringComparison.OrdinalIgnoreCase))
             {
                 if (
-                    !Cues.NotTheirs(around)
-                    && !Cues.Fax(around)
+                    !Cues.NotTheirs(near)
+                    && !Cues.Fax(near)
                     && !CreditLine(a)
                     && PhoneFinder.Parse(Uri.UnescapeDataString(href[4..]), null) is { } number
                 )
@@ -342,7 +351,7 @@ public static class Markup
             else if (href.StartsWith("mailto:", StringComparison.OrdinalIgnoreCase))
             {
                 if (
-                    !Cues.NotTheirs(around)
+                    !Cues.NotTheirs(near)
                     && !CreditLine(a)
                     && FactReader.ReadEmail(Uri.UnescapeDataString(href[7..].Split('?')[0])) is { Ok: true, Value: { } mail }
                 )

@@ -67,9 +67,9 @@ internal sealed class PdfFilters : IFilterProvider
             inner switch
             {
                 FlateFilter => Inflated(input),
-                // A code of twelve bits stands for up to 4,096 bytes; each is one byte longer than one before.
-                LzwFilter => input.Length > 64 * 1024 ? long.MaxValue : 0,
-                RunLengthFilter => input.Length > 1024 * 1024 ? long.MaxValue : 0,
+                // Twelve bits stand for up to 4,096 bytes, so that these become 90 MB at most; two bytes for up to 128.
+                LzwFilter => input.Length > 32 * 1024 ? long.MaxValue : 0,
+                RunLengthFilter => input.Length > 512 * 1024 ? long.MaxValue : 0,
                 _ => 0,
             };
 

@@ -1,4 +1,3 @@
-using System.Security.Claims;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Plurimax.Data;
@@ -17,7 +16,7 @@ public sealed class OutboxModel(OutboxReader outbox, OutboxService service) : Pa
 
     public async Task<IActionResult> OnPostTestAsync()
     {
-        var to = await service.TestAsync(Guid.Parse(User.FindFirstValue(ClaimTypes.NameIdentifier)!));
+        var to = await service.TestAsync(Actor.Of(User));
         return Said($"A test mail to {to} is on its way; how the mail server answers stands here");
     }
 

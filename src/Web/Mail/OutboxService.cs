@@ -8,9 +8,9 @@ public sealed class OutboxService(PlurimaxDb db, OutboxSignal signal, TimeProvid
 {
     /// <summary>A mail to oneself, to see that the mail server takes what it is given.</summary>
     /// <returns>Where it goes.</returns>
-    public async Task<string> TestAsync(Guid userId, CancellationToken cancel = default)
+    public async Task<string> TestAsync(Actor who, CancellationToken cancel = default)
     {
-        var to = await db.Users.Where(u => u.Id == userId).Select(u => u.Email).FirstAsync(cancel) ?? "";
+        var to = await db.Users.Where(u => u.Id == who.UserId).Select(u => u.Email).FirstAsync(cancel) ?? "";
         var now = clock.GetUtcNow();
         db.Add(
             new OutboxMail

@@ -1,13 +1,13 @@
 using System.Runtime.InteropServices;
 
-namespace Plurimax.Reading;
+namespace Plurimax.Text;
 
 /// <summary>
-/// Processor time that a reading may take, of the thread that reads: a busy machine makes it slower and not shorter.
+/// Processor time that reading what somebody sent may take, of the thread that reads: a busy machine makes it slower and not shorter.
 /// </summary>
-public sealed partial class ReadingBudget(TimeSpan most)
+public sealed class WorkBudget(TimeSpan most)
 {
-    /// <summary>Looking at the clock takes longer than taking a line.</summary>
+    /// <summary>Looking at the clock takes longer than what is done between two looks.</summary>
     private const int Between = 16;
 
     /// <summary>CLOCK_THREAD_CPUTIME_ID of clock_gettime(2) on Linux.</summary>
@@ -40,6 +40,6 @@ public sealed partial class ReadingBudget(TimeSpan most)
         public readonly nint Nanoseconds;
     }
 
-    [LibraryImport("libc", EntryPoint = "clock_gettime")]
-    private static partial int ClockGetTime(int clock, out Instant time);
+    [DllImport("libc", EntryPoint = "clock_gettime", ExactSpelling = true)]
+    private static extern int ClockGetTime(int clock, out Instant time);
 }
