@@ -1,9 +1,9 @@
 // From a key pressed in the galley to the sheet drawn with it, in Chromium, on a site of at least twelve pages; in ms, without the tool that presses.
 // node bench/keys.mjs http://localhost:5990 SITE
-import { chromium } from 'playwright-core';
+import { startBrowser } from '../tests/browser/lib.mjs';
 
 const [base, site] = process.argv.slice(2);
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const browser = await startBrowser();
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 await page.goto(`${base}/signin`);
 await page.fill('#email', 'mara@tidewrack.example');

@@ -4,7 +4,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { execFileSync } from 'node:child_process';
-import { chromium } from 'playwright-core';
+import { startBrowser } from '../tests/browser/lib.mjs';
 
 const root = new URL('..', import.meta.url).pathname,
   out = fs.mkdtempSync(path.join(os.tmpdir(), 'heights-'));
@@ -21,7 +21,7 @@ const firms = [
 const widths = [390, 820, 1280];
 const samples = new Map();
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--allow-file-access-from-files'] });
+const browser = await startBrowser('--allow-file-access-from-files');
 for (const look of looks)
   for (const [trade, facts] of firms) {
     const dir = path.join(out, `${look}-${trade}`),

@@ -1,20 +1,9 @@
 // Takes the pictures of docs/screenshots from a running ./start with the demo data: node tools/screenshots.mjs [NAME ...]
-import { chromium } from 'playwright-core';
+import { startBrowser } from '../tests/browser/lib.mjs';
 
 const base = process.env.BASE ?? 'http://localhost:5080';
 const only = process.argv.slice(2);
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await startBrowser();
 const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
 const page = await context.newPage();
 page.on('console', (m) => {

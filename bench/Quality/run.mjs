@@ -191,14 +191,10 @@ if (!process.argv.includes('--no-lighthouse')) {
     '| published by the application | performance, median of five (all) | accessibility | best practices | SEO |',
     '| --- | --- | --- | --- | --- |',
   );
-  const { chromium } = await import('playwright-core');
   for (const slug of live) {
     const runs = [];
     for (let i = 0; i < 5; i++) {
-      const chrome = await chromium.launch({
-        executablePath: '/usr/bin/chromium',
-        args: ['--headless', '--no-sandbox', '--disable-gpu', '--remote-debugging-port=9777'],
-      });
+      const chrome = await startBrowser('--remote-debugging-port=9777');
       try {
         const { lhr } = await lighthouse(`http://${slug}.sites.localhost:${port}/`, {
           port: 9777,

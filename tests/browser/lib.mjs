@@ -66,7 +66,7 @@ export async function restart(app) {
 /** Debian's Chromium without a window, which takes half the processor time of the one with one; the other where it is not there. */
 const executable = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].find(existsSync);
 
-export const startBrowser = () =>
+export const startBrowser = (...more) =>
   chromium.launch({
     executablePath: executable,
     args: [
@@ -79,6 +79,7 @@ export const startBrowser = () =>
       '--disable-component-update',
       '--disable-sync',
       '--host-resolver-rules=MAP *.example 127.0.0.1',
+      ...more,
     ],
   });
 
