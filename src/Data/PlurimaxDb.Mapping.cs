@@ -1,5 +1,6 @@
 using System.Reflection;
 using System.Text.Json;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
@@ -13,6 +14,15 @@ public sealed partial class PlurimaxDb
     protected override void OnModelCreating(ModelBuilder b)
     {
         base.OnModelCreating(b);
+        // As Identity maps them itself where a service provider tells it to (schema version 3); this model has none to ask.
+        b.Entity<IdentityUserPasskey<Guid>>(e =>
+        {
+            e.ToTable("AspNetUserPasskeys");
+            e.HasKey(x => x.CredentialId);
+            e.Property(x => x.CredentialId).HasMaxLength(1024);
+            e.OwnsOne(x => x.Data, d => d.ToJson());
+            e.HasOne<AppUser>().WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
         b.HasSequence<int>("ticket_numbers").StartsAt(401);
         b.Entity<Client>(e =>
         {
@@ -123,6 +133,11 @@ public sealed partial class PlurimaxDb
         {
             e.HasIndex(x => new { x.SiteId, x.Email }).IsUnique();
             e.HasIndex(x => x.TokenHash).IsUnique();
+        });
+        b.Entity<UserSession>(e =>
+        {
+            e.HasIndex(x => new { x.UserId, x.SeenAt });
+            e.HasOne(x => x.User).WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
         });
         b.Entity<OutboxMail>(e =>
         {

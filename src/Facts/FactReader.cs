@@ -18,7 +18,8 @@ public static class FactReader
     public static Result<FactValue> Read(FactDefinition definition, object? raw, string country = "GB") =>
         definition.Shape switch
         {
-            FactShape.Text => Text(raw, definition.Id.EndsWith("name", StringComparison.Ordinal) ? LongestName : LongestText),
+            FactShape.Text when definition.Id.EndsWith("name", StringComparison.Ordinal) => Text(raw, LongestName, lines: false),
+            FactShape.Text => Text(raw, LongestText, lines: true),
             FactShape.Phone => Phone(raw, country),
             FactShape.Email => Email(raw),
             FactShape.Url => Url(raw),
@@ -39,11 +40,11 @@ public static class FactReader
 
     private static Result<FactValue> Fail(string problem) => Result<FactValue>.Fail(problem);
 
-    /// <summary>Text as one line or several, without control characters, trimmed.</summary>
+    /// <summary>Text as one line or several, without control characters and what cannot be seen, trimmed.</summary>
     public static string Clean(string? text, bool lines = false)
     {
         var b = new StringBuilder();
-        foreach (var c in (text ?? "").Replace("\r\n", "\n").Trim())
+        foreach (var c in Unseen.Without((text ?? "").Replace("\r\n", "\n")).Trim())
             if (!char.IsControl(c) || (lines && c == '\n'))
                 b.Append(c);
             else if (c is '\n' or '\t' or '\r')
@@ -51,11 +52,11 @@ public static class FactReader
         return b.ToString().Normalize(NormalizationForm.FormC);
     }
 
-    private static Result<FactValue> Text(object? raw, int longest)
+    private static Result<FactValue> Text(object? raw, int longest, bool lines)
     {
         if (raw is not null and not string and not IFormattable)
             return Fail("One text is needed here, not a list or a map.");
-        var text = Clean(Str(raw), lines: true);
+        var text = Clean(Str(raw), lines);
         if (text.Length == 0)
             return Fail("Write something, or leave the fact out.");
         return text.Length > longest
@@ -91,10 +92,16 @@ public static class FactReader
         return text;
     }
 
-    private static Result<FactValue> Url(object? raw) =>
-        Uri.TryCreate(Clean(Str(raw)), UriKind.Absolute, out var uri) && uri.Scheme is "https" or "http"
-            ? new TextValue(Clean(Str(raw)))
-            : Fail("Give the full address, beginning with https://");
+    private static Result<FactValue> Url(object? raw)
+    {
+        var text = Clean(Str(raw));
+        return !Uri.TryCreate(text, UriKind.Absolute, out var uri) || uri.Scheme is not ("https" or "http") || text.Contains('\\')
+                ? Fail("Give the full address, beginning with https://")
+            : uri.UserInfo.Length > 0 ? Fail("An address with a user name or password in it may not stand on a site. Leave that part out.")
+            : !WebAddress.IsPublic(uri)
+                ? Fail("That address works on one machine or one network only. Give the one that everybody can open.")
+            : new TextValue(text);
+    }
 
     private static Result<FactValue> Year(object? raw) =>
         int.TryParse(Clean(Str(raw)), NumberStyles.None, CultureInfo.InvariantCulture, out var y) && y is >= 1500 and <= 2100

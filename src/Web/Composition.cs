@@ -19,6 +19,7 @@ using Plurimax.Web.Hosting;
 using Plurimax.Web.Launching;
 using Plurimax.Web.Line;
 using Plurimax.Web.Mail;
+using Plurimax.Web.People;
 using Plurimax.Web.Plans;
 using Plurimax.Web.Proofs;
 using Plurimax.Web.Prospects;
@@ -201,20 +202,36 @@ public static class Composition
                     o.Password.RequireUppercase =
                     o.Password.RequireLowercase =
                         false;
+                // Counts wrong codes after a right password only: strangers cannot lock anybody out (SignInLimits).
                 o.Lockout.MaxFailedAccessAttempts = 8;
+                o.SignIn.RequireConfirmedAccount = true;
                 o.User.RequireUniqueEmail = true;
                 o.User.AllowedUserNameCharacters = "";
             })
             .AddEntityFrameworkStores<PlurimaxDb>()
-            .AddClaimsPrincipalFactory<AgencyClaims>();
+            .AddUserStore<SealedUserStore>()
+            .AddClaimsPrincipalFactory<AgencyClaims>()
+            .AddPasswordValidator<PasswordRules>()
+            .AddErrorDescriber<AccountWords>()
+            .AddDefaultTokenProviders()
+            .AddTokenProvider<PasswordTokens>(PasswordTokens.Name)
+            .AddTokenProvider<InvitationTokens>(InvitationTokens.Name);
+        services.AddScoped<IUserConfirmation<AppUser>, AccountConfirmation>();
+        services.AddScoped<SessionService>();
+        services.AddScoped<SignInCookie>();
+        services.AddSingleton<SignInLimits>();
+        services.AddScoped<SignInService>();
+        services.AddScoped<PasswordLinks>();
+        services.AddScoped<AccountService>();
+        services.AddScoped<PeopleService>();
         services.ConfigureApplicationCookie(o =>
         {
             o.LoginPath = "/signin";
-            o.AccessDeniedPath = "/signin";
             o.Cookie.Name = "plurimax";
             o.Cookie.HttpOnly = true;
             o.Cookie.SameSite = SameSiteMode.Lax;
-            o.ExpireTimeSpan = TimeSpan.FromDays(14);
+            o.ExpireTimeSpan = SessionService.Lasts;
+            o.EventsType = typeof(SignInCookie);
         });
         services
             .AddAuthorizationBuilder()
@@ -236,6 +253,7 @@ public static class Composition
                 foreach (var page in PublicEndpoints.Pages)
                     o.Conventions.AllowAnonymousToPage(page);
                 o.Conventions.AuthorizePage("/Clients/Erase", "owner");
+                o.Conventions.AuthorizePage("/People/People", "owner");
             })
             .WithRazorPagesAtContentRoot();
         services.Configure<Microsoft.AspNetCore.Mvc.MvcOptions>(o => o.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty()));

@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
+using Plurimax.Web.People;
 using Plurimax.Web.Proofs;
 using Plurimax.Web.Shared;
 
@@ -41,7 +42,7 @@ public sealed class EnquiryRetention(PlurimaxDb db, TimeProvider clock)
 
 /// <summary>
 /// What is done once a day, the first time an hour after the start: old enquiries go, proofs without an answer are followed by a mail, long
-/// histories are thinned.
+/// histories are thinned, sessions that nobody used end.
 /// </summary>
 internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider clock, ILogger<RetentionClock> log) : BackgroundService
 {
@@ -60,6 +61,7 @@ internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider c
                             await s.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
                             await s.GetRequiredService<ProofService>().RemindAsync(stop);
                             await s.GetRequiredService<HistoryThinning>().SweepAsync(stop);
+                            await s.GetRequiredService<SessionService>().SweepAsync(stop);
                         },
                         stop
                     );

@@ -1,11 +1,13 @@
+using Microsoft.Extensions.Caching.Memory;
 using Plurimax.Web.Jobs;
+using Plurimax.Web.People;
 using Plurimax.Web.Shared;
 using Plurimax.Web.Trades;
 
 namespace Plurimax.Web.Hosting;
 
-/// <summary>Hears from PostgreSQL that some node released something.</summary>
-internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory scopes, ILogger<ReleaseListener> log)
+/// <summary>Hears from PostgreSQL what some node released, and who is signed out.</summary>
+internal sealed class ReleaseListener(PublishedSites sites, IMemoryCache cache, IServiceScopeFactory scopes, ILogger<ReleaseListener> log)
     : ChannelListener(ReleaseChannel.Name, scopes, log)
 {
     private bool _templates;
@@ -18,6 +20,11 @@ internal sealed class ReleaseListener(PublishedSites sites, IServiceScopeFactory
             _templates = true;
         else if (payload == ReleaseChannel.Many)
             sites.Forget();
+        else if (payload.StartsWith(ReleaseChannel.SignedOut, StringComparison.Ordinal))
+        {
+            if (Guid.TryParse(payload.AsSpan(ReleaseChannel.SignedOut.Length), out var session))
+                SessionService.Forget(cache, session);
+        }
         else
             sites.Forget(payload);
     }

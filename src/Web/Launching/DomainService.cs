@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Publishing.Launching;
 using Plurimax.Web.Hosting;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Launching;
 
@@ -25,6 +26,8 @@ public sealed class DomainService(PlurimaxDb db, Publisher publisher, IRegistrar
         if (site.LiveReleaseId is not null && (await publisher.PreflightAsync(site, cancel)).All(f => f.Severity != Severity.Blocker))
             await publisher.ReleaseAsync(site, who, cancel);
         published.Forget();
+        // Other nodes may remember that there was no site under it.
+        await db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseChannel.Name}, {site.Slug})", cancel);
         return null;
     }
 }

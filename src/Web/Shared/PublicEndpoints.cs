@@ -8,6 +8,9 @@ public static class PublicEndpoints
     public static readonly string[] Pages =
     [
         "/People/SignIn",
+        "/People/SignInCode",
+        "/People/Forgotten",
+        "/People/Password",
         "/Shared/Fault",
         "/Proofs/ClientProof",
         "/Briefing/Answers",

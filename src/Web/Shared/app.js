@@ -113,6 +113,32 @@ document.addEventListener('submit', (e) => {
 });
 window.addEventListener('pageshow', () => document.querySelectorAll('[aria-busy]').forEach((b) => b.removeAttribute('aria-busy')));
 
+// What is sent stays in this tab until the next page: where the sending was refused, it stands in the form again.
+const sent = 'sent';
+const written = (form) =>
+  [...form.elements].filter((el) => el.name && !/^(hidden|password|file|submit|button)$/.test(el.type) && el.type !== 'fieldset');
+document.addEventListener('submit', (e) => {
+  const form = e.target,
+    at = [...document.forms].indexOf(form),
+    values = written(form).map((el) => [el.name, /^(checkbox|radio)$/.test(el.type) ? el.checked : el.value]);
+  try {
+    sessionStorage.setItem(sent, JSON.stringify({ path: location.pathname, at, values }));
+  } catch {
+    // More than a tab may keep: nothing is given back then.
+  }
+});
+const back = 'giveBack' in document.body.dataset && JSON.parse(sessionStorage.getItem(sent) ?? 'null');
+if (back && back.path === location.pathname && document.forms[back.at]) {
+  written(document.forms[back.at]).forEach((el, i) => {
+    const [name, value] = back.values[i] ?? [];
+    if (name !== el.name) return;
+    if (/^(checkbox|radio)$/.test(el.type)) el.checked = value;
+    else el.value = value;
+    el.closest('details')?.setAttribute('open', '');
+  });
+}
+sessionStorage.removeItem(sent);
+
 // The sheet: drawn at one of three widths and scaled into its pane.
 let width = Number(sessionStorage.getItem('sheet-width')) || 1280;
 function fit() {

@@ -111,7 +111,27 @@ public class LaunchTests
     [InlineData("a..example")]
     [InlineData("spa ce.example")]
     [InlineData("1.2.3.4")]
+    // RFC 5891, 4.2.3: hyphens in the third and fourth place; encoded parts that stand for nothing; a mark in front. RFC 5892: signs.
+    [InlineData("ab--cd.example")]
+    [InlineData("xn--0.example")]
+    [InlineData("xn--a.example")]
+    [InlineData("i♥.example")]
+    [InlineData("🚲.example")]
+    [InlineData("\u0301a.example")]
+    [InlineData("be\u200Dll.example")]
+    [InlineData("be\u200Bll.example")]
+    [InlineData("be\u202Ell.example")]
     public void What_cannot_be_a_domain_is_refused(string typed) => DomainName.Read(typed).Problem.ShouldNotBeNull();
+
+    [Theory]
+    [InlineData("bell.example", false)]
+    [InlineData("bücher.example", false)]
+    // Cyrillic "а" among Latin letters, and a word of Cyrillic ones that look Latin (UTS #39, mixed and whole-script).
+    [InlineData("b\u0430nk.example", true)]
+    [InlineData("\u0430\u0440\u0440\u0435.example", true)]
+    [InlineData("почемужеонинеговорятпорусски.example", false)]
+    public void Names_that_look_like_others_are_warned_of(string typed, bool warned) =>
+        (DomainName.Warning(DomainName.Read(typed).Value!) is not null).ShouldBe(warned);
 
     [Fact]
     public void Labels_end_at_63_octets()

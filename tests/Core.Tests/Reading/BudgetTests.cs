@@ -97,7 +97,7 @@ public class BudgetTests
     [MemberData(nameof(Pages))]
     public Task No_page_takes_more_than_its_budget(string name, string html) => WithinAsync($"{name}.html", Encoding.UTF8.GetBytes(html));
 
-    /// <summary>What looks like tags and is none, tags that need no end, shapes that end themselves: no depth, so that all is read.</summary>
+    /// <summary>What looks like tags and is none, tags without an end, shapes that end themselves: no depth, so all is read.</summary>
     [Theory]
     [InlineData("<script>for(i=0;i<n;i++){if(a<b)c()}</script>")]
     [InlineData("<!-- <div> <b> -->")]

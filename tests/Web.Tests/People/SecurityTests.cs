@@ -23,11 +23,13 @@ public class SecurityTests(App app)
                     .RoutePattern.RawText!.TrimStart('/')
                     .Replace("{id:guid}", site.Id.ToString())
                     .Replace("{token}", "x")
+                    .Replace("{link}", "x")
                     .Replace("{**path}", "index.html")
                     .Replace("{look:int}", "0");
             var r = await http.GetAsync(path);
             var open =
-                path is "/health" or PublicEndpoints.Brand or "/signin" or "/fault"
+                path is "/health" or PublicEndpoints.Brand or "/signin" or "/signin/code" or "/fault" or "/password"
+                || path.StartsWith("/password/")
                 || path.StartsWith("/proof/")
                 || path.StartsWith("/answers/")
                 || path.StartsWith("/agree/")
@@ -72,6 +74,9 @@ public class SecurityTests(App app)
             "/enquiries",
             "/outbox",
             "/ideas",
+            "/account",
+            "/account?codes=true",
+            "/people",
         }.Concat(
             new[]
             {
