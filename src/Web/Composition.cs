@@ -333,7 +333,8 @@ internal sealed class SecurityHeaders(RequestDelegate next)
             "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; frame-src 'self'; frame-ancestors "
             + "'none'; base-uri 'none'; form-action 'self'; object-src 'none'";
         h.XContentTypeOptions = "nosniff";
-        h["Referrer-Policy"] = "no-referrer";
+        // Nobody else hears where somebody was; ourselves we ask: where to say what was refused, and whose passkey it is.
+        h["Referrer-Policy"] = "same-origin";
         h["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
         h["Cross-Origin-Opener-Policy"] = "same-origin";
         return next(context);

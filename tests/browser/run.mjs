@@ -1,7 +1,7 @@
 // Runs browser stages, all or those named, and prints what each took. Stages of finished sites need no application.
 import { startApplication, startBrowser, summary, test } from './lib.mjs';
 
-const interfaceStages = ['road', 'screens', 'looks', 'bench', 'shelves', 'standards', 'kill', 'buttons'];
+const interfaceStages = ['road', 'screens', 'people', 'looks', 'bench', 'shelves', 'standards', 'kill', 'buttons'];
 const siteStages = ['gates', 'sites'];
 const named = process.argv.slice(2).flatMap((n) => (n === 'interface' ? interfaceStages : n === 'output' ? siteStages : [n]));
 const stages = named.length > 0 ? named : [...interfaceStages, ...siteStages];

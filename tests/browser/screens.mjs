@@ -52,6 +52,10 @@ export default async function (browser, app) {
     'a trade seen': '/trades/bakery.de/preview?look=poster',
     Enquiries: '/enquiries',
     Outbox: '/outbox',
+    'your account': '/account',
+    'codes set up': '/account?codes=true',
+    People: '/people',
+    'a password asked for': '/password',
     'nothing here': '/nowhere',
   };
   for (const [name, path] of Object.entries(screens))

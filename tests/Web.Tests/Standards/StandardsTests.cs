@@ -157,9 +157,10 @@ public partial class StandardsTests(App app)
                 ("/standards/exchange", "Take"),
             }
         )
-            (await mara.PostAsync($"{path}?handler={handler}", new() { ["name"] = "Mine", ["site"] = site.Id.ToString() }, from: path))
-                .Headers.Location!.ToString()
-                .ShouldContain("signin");
+        {
+            await mara.PostAsync($"{path}?handler={handler}", new() { ["name"] = "Mine", ["site"] = site.Id.ToString() }, from: path);
+            (await mara.GetAsync(path)).Body.ShouldContain("only an owner of the agency may do this", customMessage: $"{path} {handler}");
+        }
         (await app.DbAsync(d => d.SettingDrafts.AnyAsync(x => x.Value == "Mine"))).ShouldBeFalse();
         (await app.DbAsync(d => d.Standards.AnyAsync(s => s.Name == "Mine"))).ShouldBeFalse();
 
