@@ -194,7 +194,8 @@ public partial class StandardsTests(App app)
                 },
                 from: url
             )
-        ).Headers.Location!.ToString().ShouldContain("signin");
+        ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await mara.GetAsync(url)).Body.ShouldContain("only an owner of the agency may do this");
         (
             await mara.PostAsync(
                 $"{url}?handler=Set",
@@ -206,7 +207,8 @@ public partial class StandardsTests(App app)
                 },
                 from: url
             )
-        ).Headers.Location!.ToString().ShouldContain("signin");
+        ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await mara.GetAsync(url)).Body.ShouldContain("only an owner of the agency may do this");
         (
             await mara.PostAsync(
                 $"{url}?handler=Set",
