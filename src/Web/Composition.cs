@@ -213,9 +213,7 @@ public static class Composition
             .AddClaimsPrincipalFactory<AgencyClaims>()
             .AddPasswordValidator<PasswordRules>()
             .AddErrorDescriber<AccountWords>()
-            .AddDefaultTokenProviders()
-            .AddTokenProvider<PasswordTokens>(PasswordTokens.Name)
-            .AddTokenProvider<InvitationTokens>(InvitationTokens.Name);
+            .AddDefaultTokenProviders();
         services.AddScoped<IUserConfirmation<AppUser>, AccountConfirmation>();
         services.AddScoped<SessionService>();
         services.AddScoped<SignInCookie>();

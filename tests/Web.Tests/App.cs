@@ -94,6 +94,15 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
         return maker;
     }
 
+    /// <summary>Asks until it is so; fails after twenty seconds.</summary>
+    public static async Task<T> UntilAsync<T>(Func<Task<T>> ask, Func<T, bool> so)
+    {
+        using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(20));
+        for (; ; await Task.Delay(50, stop.Token))
+            if (await ask() is var x && so(x))
+                return x;
+    }
+
     public static string Root()
     {
         for (var d = new DirectoryInfo(AppContext.BaseDirectory); d is not null; d = d.Parent)

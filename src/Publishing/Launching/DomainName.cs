@@ -12,6 +12,9 @@ public static class DomainName
     private const string Encoded = "xn--";
     private static readonly IdnMapping Idn = new() { UseStd3AsciiRules = true };
 
+    /// <summary>Cyrillic and Greek letters that are drawn as Latin ones (UTS #39, confusables).</summary>
+    private const string Alike = "аеорсухіјѕԁһνορατικ";
+
     // The scripts that agencies meet, by the blocks of Unicode that hold their letters.
     private static readonly (char From, char To, string Name)[] Scripts =
     [
@@ -43,7 +46,8 @@ public static class DomainName
         if (name.Length == 0)
             return Result<string>.Fail("Give a domain, such as harrowgatecycles.example.");
         var labels = name.Split('.');
-        if (labels.Select(AsciiOf).ToList() is var ascii && ascii.Contains(null))
+        var ascii = labels.Select(AsciiOf).ToList();
+        if (ascii.Contains(null))
             return Result<string>.Fail(
                 $"“{Letters.Cut(name, 60)}” cannot be a domain. Letters, digits and hyphens inside, no signs or pictures; each part 1 to "
                     + "63 characters, 253 in all."
@@ -68,7 +72,7 @@ public static class DomainName
             if (scripts.Count > 1)
                 return $"“{letters}” mixes {string.Join(" and ", scripts)} letters. Many browsers show it as {label}, since such names can "
                     + "pretend to be another's.";
-            if (scripts is [var only and not "Latin"] && letters.All(c => !char.IsLetter(c) || "аеорсухіјѕԁһνορατικ".Contains(c)))
+            if (scripts is [var only and not "Latin"] && letters.All(c => !char.IsLetter(c) || Alike.Contains(c)))
                 return $"“{letters}” is written in {only} letters that look like Latin ones. Many browsers show it as {label}.";
         }
         return null;

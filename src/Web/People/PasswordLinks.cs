@@ -1,7 +1,6 @@
-using System.Text;
+using System.Security.Cryptography;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
-using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Web.Mail;
@@ -15,16 +14,17 @@ public sealed class PasswordLinks(
     UserManager<AppUser> users,
     PlurimaxDb db,
     SessionService sessions,
+    IDataProtectionProvider protection,
     OutboxSignal signal,
     TimeProvider clock
 )
 {
-    private const string Purpose = "choose a password";
+    private readonly ITimeLimitedDataProtector _links = protection.CreateProtector("choose a password").ToTimeLimitedDataProtector();
 
     /// <summary>Mails somebody who was added a link to choose their password.</summary>
     public async Task InviteAsync(AppUser user, Actor by, string origin, CancellationToken cancel = default)
     {
-        var link = await LinkAsync(user, InvitationTokens.Name, origin);
+        var link = LinkOf(user, TimeSpan.FromDays(7), origin);
         Mail(
             user,
             $"{by.Name} invites you to Plurimax",
@@ -38,7 +38,7 @@ public sealed class PasswordLinks(
     /// <summary>Mails somebody a link to choose another password.</summary>
     public async Task ForgottenAsync(AppUser user, string origin, CancellationToken cancel = default)
     {
-        var link = await LinkAsync(user, PasswordTokens.Name, origin);
+        var link = LinkOf(user, TimeSpan.FromHours(2), origin);
         Mail(
             user,
             "A new password for Plurimax",
@@ -52,9 +52,20 @@ public sealed class PasswordLinks(
     /// <returns>Whose link it is; null where it is none of ours, was used, or is too old.</returns>
     public async Task<AppUser?> FindAsync(string link)
     {
-        if (Parts(link) is not var (provider, id, token) || await users.FindByIdAsync(id.ToString()) is not { DisabledAt: null } user)
+        try
+        {
+            // The stamp is another once a password was chosen.
+            return
+                _links.Unprotect(link).Split(' ') is [var id, var stamp]
+                && await users.FindByIdAsync(id) is { DisabledAt: null } user
+                && user.SecurityStamp == stamp
+                ? user
+                : null;
+        }
+        catch (CryptographicException)
+        {
             return null;
-        return await users.VerifyUserTokenAsync(user, provider, Purpose, token) ? user : null;
+        }
     }
 
     /// <summary>Sets the password that the holder of a link chose. Every session ends, so that whoever else was signed in is out.</summary>
@@ -102,52 +113,6 @@ public sealed class PasswordLinks(
     private async Task<string> AgencyAsync(AppUser user, CancellationToken cancel) =>
         await db.Agencies.Where(a => a.Id == user.AgencyId).Select(a => a.Name).FirstAsync(cancel);
 
-    private async Task<string> LinkAsync(AppUser user, string provider, string origin)
-    {
-        var token = await users.GenerateUserTokenAsync(user, provider, Purpose);
-        return $"{origin}/password/{WebEncoders.Base64UrlEncode(Encoding.UTF8.GetBytes($"{provider} {user.Id} {token}"))}";
-    }
-
-    private static (string Provider, Guid User, string Token)? Parts(string link)
-    {
-        if (link.Length > 2000)
-            return null;
-        try
-        {
-            return
-                Encoding.UTF8.GetString(WebEncoders.Base64UrlDecode(link)).Split(' ') is [var provider, var user, var token]
-                && provider is InvitationTokens.Name or PasswordTokens.Name
-                && Guid.TryParse(user, out var id)
-                ? (provider, id, token)
-                : null;
-        }
-        catch (FormatException)
-        {
-            return null;
-        }
-    }
-}
-
-internal sealed class PasswordTokens(IDataProtectionProvider protection, ILogger<DataProtectorTokenProvider<AppUser>> log)
-    : DataProtectorTokenProvider<AppUser>(
-        protection,
-        Microsoft.Extensions.Options.Options.Create(
-            new DataProtectionTokenProviderOptions { Name = Name, TokenLifespan = TimeSpan.FromHours(2) }
-        ),
-        log
-    )
-{
-    public new const string Name = "password";
-}
-
-internal sealed class InvitationTokens(IDataProtectionProvider protection, ILogger<DataProtectorTokenProvider<AppUser>> log)
-    : DataProtectorTokenProvider<AppUser>(
-        protection,
-        Microsoft.Extensions.Options.Options.Create(
-            new DataProtectionTokenProviderOptions { Name = Name, TokenLifespan = TimeSpan.FromDays(7) }
-        ),
-        log
-    )
-{
-    public new const string Name = "invitation";
+    private string LinkOf(AppUser user, TimeSpan lasts, string origin) =>
+        $"{origin}/password/{_links.Protect($"{user.Id} {user.SecurityStamp}", lasts)}";
 }

@@ -37,7 +37,10 @@ internal sealed class PasswordRules : IPasswordValidator<AppUser>
     {
         var steps = 0;
         for (var i = 1; i < plain.Length; i++)
-            if (Runs.Contains(plain.Substring(i - 1, 2), StringComparison.Ordinal))
+            if (
+                Runs.Contains($"{plain[i - 1]}{plain[i]}", StringComparison.Ordinal)
+                || Runs.Contains($"{plain[i]}{plain[i - 1]}", StringComparison.Ordinal)
+            )
                 steps++;
         return steps >= plain.Length - 2;
     }

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
+using Npgsql;
 using Plurimax.Data;
 using Plurimax.Facts;
 using Plurimax.Work.Line;
@@ -81,9 +82,17 @@ public sealed class PeopleService(
             EmailConfirmed = true,
             DisplayName = who.Value!,
         };
-        var made = await users.CreateAsync(user);
-        if (!made.Succeeded)
-            return new Dictionary<string, string> { ["Email"] = made.Errors.First().Description };
+        try
+        {
+            var made = await users.CreateAsync(user);
+            if (!made.Succeeded)
+                return new Dictionary<string, string> { ["Email"] = made.Errors.First().Description };
+        }
+        // Pressed twice, or an account of another agency.
+        catch (DbUpdateException e) when (e.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation })
+        {
+            return new Dictionary<string, string> { ["Email"] = users.ErrorDescriber.DuplicateEmail(mail.Value!).Description };
+        }
         await users.AddToRoleAsync(user, role == Owner ? Owner : Maker);
         await links.InviteAsync(user, by, origin, cancel);
         await transaction.CommitAsync(cancel);
@@ -181,6 +190,7 @@ public sealed class PeopleService(
             u =>
                 u.Id != user.Id
                 && u.DisabledAt == null
+                && (u.PasswordHash != null || db.Set<IdentityUserPasskey<Guid>>().Any(p => p.UserId == u.Id))
                 && db.UserRoles.Any(r => r.UserId == u.Id && db.Roles.Any(x => x.Id == r.RoleId && x.Name == Owner)),
             cancel
         );

@@ -113,9 +113,10 @@ public sealed class SessionService(PlurimaxDb db, IMemoryCache cache, TimeProvid
     private async Task TellAsync(List<Guid> ids, CancellationToken cancel)
     {
         foreach (var id in ids)
-        {
             Forget(cache, id);
-            await db.Database.ExecuteSqlAsync($"SELECT pg_notify({ReleaseChannel.Name}, {ReleaseChannel.SignedOut + id})", cancel);
-        }
+        await db.Database.ExecuteSqlAsync(
+            $"SELECT pg_notify({ReleaseChannel.Name}, {ReleaseChannel.SignedOut} || id) FROM unnest({ids}) AS id",
+            cancel
+        );
     }
 }

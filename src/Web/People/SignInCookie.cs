@@ -79,7 +79,7 @@ internal sealed class SignInCookie(
     /// <returns>The page of ours that the request came from.</returns>
     private static string? FromHere(HttpRequest request) =>
         Uri.TryCreate(request.Headers.Referer, UriKind.Absolute, out var from) && from.Authority == request.Host.Value
-            ? from.PathAndQuery
+            ? $"/{from.PathAndQuery.TrimStart('/')}"
             : null;
 
     private static string AddressOf(HttpContext http) => http.Connection.RemoteIpAddress?.ToString() ?? "";

@@ -38,6 +38,7 @@ public sealed class SignInService(
             users.PasswordHasher.VerifyHashedPassword(Nobody, Nobody.PasswordHash, password);
             return Outcome.Wrong;
         }
+        // First, since an account that lets nobody in would answer sooner than one that does.
         if (!await users.CheckPasswordAsync(user, password))
             return Outcome.Wrong;
         var done = await signIn.PasswordSignInAsync(user, password, isPersistent: true, lockoutOnFailure: false);
@@ -51,16 +52,20 @@ public sealed class SignInService(
     /// <param name="code">From the application that makes codes, or one of the recovery codes.</param>
     public async Task<Outcome> WithCodeAsync(string code)
     {
-        if (await signIn.GetTwoFactorAuthenticationUserAsync() is null)
+        if (await signIn.GetTwoFactorAuthenticationUserAsync() is not { } user)
             return Outcome.Wrong;
+        if (await users.IsLockedOutAsync(user))
+            return Outcome.TooMany;
         var plain = code.Replace(" ", "", StringComparison.Ordinal);
-        var done =
-            plain.Length == 6 && plain.All(char.IsAsciiDigit)
-                ? await signIn.TwoFactorAuthenticatorSignInAsync(plain, isPersistent: true, rememberClient: false)
-                : await signIn.TwoFactorRecoveryCodeSignInAsync(plain);
-        return done.Succeeded ? Outcome.In
-            : done.IsLockedOut ? Outcome.TooMany
-            : Outcome.Wrong;
+        if (plain.Length == 6 && plain.All(char.IsAsciiDigit))
+            return (await signIn.TwoFactorAuthenticatorSignInAsync(plain, isPersistent: true, rememberClient: false)).Succeeded
+                ? Outcome.In
+                : Outcome.Wrong;
+        if ((await signIn.TwoFactorRecoveryCodeSignInAsync(plain)).Succeeded)
+            return Outcome.In;
+        // Identity counts wrong codes of the application by itself, wrong recovery codes not.
+        await users.AccessFailedAsync(user);
+        return Outcome.Wrong;
     }
 
     /// <summary>What a browser needs to sign in with a passkey it has (WebAuthn, PublicKeyCredentialRequestOptionsJSON).</summary>

@@ -172,7 +172,7 @@ public class HostTests(App app)
         );
         (await http.PostAsync("/enquiry", Form(Enquiry(stamp: stamp)))).Headers.Location!.OriginalString.ShouldBe("/enquiry/sent");
         var enquiry = await app.DbAsync(d => d.Enquiries.SingleAsync(e => e.SiteId == site.Id));
-        var mail = await Until(
+        var mail = await App.UntilAsync(
             () => app.DbAsync(d => d.Outbox.AsNoTracking().SingleAsync(m => m.EnquiryId == enquiry.Id)),
             m => m.SentAt is not null
         );
@@ -199,7 +199,10 @@ public class HostTests(App app)
             return await d.SaveChangesAsync();
         });
         app.Services.GetRequiredService<OutboxSignal>().Raise();
-        var tried = await Until(() => app.DbAsync(d => d.Outbox.AsNoTracking().SingleAsync(m => m.Id == mail.Id)), m => m.Tries > 0);
+        var tried = await App.UntilAsync(
+            () => app.DbAsync(d => d.Outbox.AsNoTracking().SingleAsync(m => m.Id == mail.Id)),
+            m => m.Tries > 0
+        );
         tried.SentAt.ShouldBeNull();
         tried.Answer!.ShouldContain("no such mailbox");
     }
@@ -299,14 +302,5 @@ public class HostTests(App app)
         (await LeftAsync(kept.Id)).ShouldBe(["1 months", "3 months"]);
         (await LeftAsync(shorter.Id)).ShouldBe(["1 months"]);
         (await app.DbAsync(d => d.Outbox.CountAsync(m => m.SiteId == shorter.Id))).ShouldBe(1);
-    }
-
-    /// <summary>Asks until it is so; fails after twenty seconds.</summary>
-    private static async Task<T> Until<T>(Func<Task<T>> ask, Func<T, bool> so)
-    {
-        using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(20));
-        for (; ; await Task.Delay(50, stop.Token))
-            if (await ask() is var x && so(x))
-                return x;
     }
 }
