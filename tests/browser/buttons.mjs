@@ -58,7 +58,10 @@ const seen = () => {
   return hash;
 };
 
-/** Buttons in sight. Of more than six that do the same with many things (a kind of section to add, a section to move): first, middle, last. */
+/**
+ * Buttons in sight, each with a name that it is found by on another loading. Of more than six that do the same with many things (a kind of
+ * section to add, a section to move): first, middle, last.
+ */
 const buttons = () => {
   const seen = new Set(),
     rows = new Map();
@@ -71,9 +74,10 @@ const buttons = () => {
     const name = `${kind} ${words.replace(/[“”0-9].*/, '')}`;
     if (seen.has(name)) continue;
     seen.add(name);
+    b.dataset.press = name;
     const row = `${kind} ${b.className} ${b.parentElement.tagName} ${handler || b.form?.method === 'post' ? '' : words}`;
     if (!rows.has(row)) rows.set(row, []);
-    rows.get(row).push({ at, words, handler });
+    rows.get(row).push({ at, name, words, handler });
   }
   return [...rows.values()]
     .flatMap((r) => (r.length > 6 ? [r[0], r[Math.floor(r.length / 2)], r[r.length - 1]] : r))
@@ -122,8 +126,14 @@ export default async function (browser, app) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     let page = await context.newPage();
     await signIn(page);
+    // What was sent and has no answer yet: the page that is loaded next would show less than it does.
+    const sending = new Set();
+    context.on('request', (r) => r.method() === 'POST' && sending.add(r));
+    for (const over of ['requestfinished', 'requestfailed']) context.on(over, (r) => sending.delete(r));
     for (let screen = work.shift(); screen; screen = work.shift()) {
       const open = async () => {
+        for (let waits = 0; sending.size > 0 && waits < 200; waits++) await page.waitForTimeout(50);
+        sending.clear();
         // A width that was chosen on another screen would be chosen here already.
         await page.evaluate(() => sessionStorage.clear()).catch(() => {});
         const arrive = () => page.goto(base + screen, { waitUntil: 'load' });
@@ -135,13 +145,15 @@ export default async function (browser, app) {
       await open();
       let fresh = true,
         untouched = await page.evaluate(seen);
-      for (const { at, words, handler } of await page.evaluate(buttons)) {
+      for (const { name, words, handler } of await page.evaluate(buttons)) {
         if (leaves.test(words)) continue;
         if (!fresh) {
           await open();
           untouched = await page.evaluate(seen);
         }
-        const button = page.locator('button:not([disabled]),summary,input[type=submit]').nth(at);
+        // By its name: an earlier press may have left more buttons or fewer before it.
+        await page.evaluate(buttons);
+        const button = page.locator(`[data-press=${JSON.stringify(name)}]`);
         if (!(await button.isVisible().catch(() => false))) continue; // gone with an earlier press
         const where = `${screen.replace(/[0-9a-f-]{36}/g, '…')} “${words}”${handler && ` (${handler})`}`;
         // What unticks needs something that is ticked.
@@ -151,6 +163,9 @@ export default async function (browser, app) {
               c.checked = true;
             }),
           );
+        // A width is chosen from another one.
+        if (await button.evaluate((b) => 'width' in b.dataset && b.getAttribute('aria-pressed') === 'true'))
+          await page.evaluate(() => document.querySelector('[data-width]:not([aria-pressed=true])').click());
         const before = await page.evaluate(seen);
         let loaded = 0;
         const counted = () => {
@@ -182,14 +197,14 @@ export default async function (browser, app) {
           .click({ timeout: 15_000 })
           .catch((e) => broken.push(`${where}: cannot be pressed: ${String(e).split('\n')[0].slice(0, 120)}`));
         pressed++;
-        const changed = page
-          .waitForFunction(([was, fn]) => (0, eval)(`(${fn})`)() !== was, [before, seen.toString()], { timeout: 4000, polling: 120 })
-          .then(
-            () => true,
-            () => false,
-          );
+        // Asked again and again, since a question is lost where one page gives way to the next.
+        const changes = async () => {
+          for (const until = Date.now() + 10_000; !effect && Date.now() < until; await page.waitForTimeout(100).catch(() => {}))
+            if ((await page.evaluate(seen).catch(() => before)) !== before) return true;
+          return effect;
+        };
         // A new document is an effect only if it shows something else: most posts lead back to the page that they came from.
-        const same = !(await Promise.race([changed, outside])) && !effect && (await page.evaluate(seen).catch(() => '')) === before;
+        const same = !(await Promise.race([changes(), outside]));
         if (same) idle.push(where);
         // A post that led back here has loaded the screen anew; what only opened something is as it was once Esc has closed it.
         fresh = loaded > 0 && page.url().split('#')[0] === base + screen;
