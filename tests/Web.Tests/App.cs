@@ -250,12 +250,13 @@ internal sealed class QueryCounter(App app)
 
     public void OnNext(KeyValuePair<string, object?> e)
     {
-        // The outbox asks for mail on its own time.
+        // The outbox asks for mail on its own time, and whether somebody is signed in is asked anew twice a minute.
         if (
             e.Key == "Microsoft.EntityFrameworkCore.Database.Command.CommandExecuted"
             && e.Value is Microsoft.EntityFrameworkCore.Diagnostics.CommandExecutedEventData d
             && d.Command.Connection?.Database == new NpgsqlConnectionStringBuilder(app.Connection).Database
             && !d.Command.CommandText.Contains("outbox", StringComparison.Ordinal)
+            && !d.Command.CommandText.Contains("user_sessions", StringComparison.Ordinal)
         )
             Interlocked.Increment(ref _count);
     }
