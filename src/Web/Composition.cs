@@ -1,4 +1,3 @@
-using System.Threading.RateLimiting;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
@@ -19,6 +18,7 @@ using Plurimax.Web.Hosting;
 using Plurimax.Web.Launching;
 using Plurimax.Web.Line;
 using Plurimax.Web.Mail;
+using Plurimax.Web.Operating;
 using Plurimax.Web.People;
 using Plurimax.Web.Plans;
 using Plurimax.Web.Proofs;
@@ -54,6 +54,7 @@ public static class Composition
         services.AddMail(config, folder);
         services.AddPeople();
         services.AddPages();
+        services.AddOperating();
         services.AddScoped<DemoData>();
     }
 
@@ -242,6 +243,14 @@ public static class Composition
         });
     }
 
+    /// <summary>What whoever runs the host sees of the requests, the workers and what broke.</summary>
+    private static void AddOperating(this IServiceCollection services)
+    {
+        services.AddSingleton<FaultBook>();
+        services.AddSingleton<RequestLedger>();
+        services.AddExceptionHandler<FaultRecorder>();
+    }
+
     /// <summary>Pages, and the limits of those behind private links.</summary>
     private static void AddPages(this IServiceCollection services)
     {
@@ -255,27 +264,13 @@ public static class Composition
             })
             .WithRazorPagesAtContentRoot();
         services.Configure<Microsoft.AspNetCore.Mvc.MvcOptions>(o => o.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty()));
-        // Forms behind private links: far above what a person types, far below what a machine tries.
-        services.AddRateLimiter(o =>
-        {
-            o.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-            o.AddPolicy("client", c =>
-                RateLimitPartition.GetSlidingWindowLimiter(
-                    c.Connection.RemoteIpAddress?.ToString() ?? "",
-                    _ => new SlidingWindowRateLimiterOptions
-                    {
-                        PermitLimit = 300,
-                        Window = TimeSpan.FromMinutes(1),
-                        SegmentsPerWindow = 6,
-                    }
-                )
-            );
-        });
+        services.AddRequestLimits();
     }
 
     public static void UsePlurimax(this WebApplication app)
     {
         app.UseProxies();
+        app.UseMiddleware<RequestWatch>();
         app.UseMiddleware<SiteHost>();
         app.UseExceptionHandler("/fault");
         app.UseStatusCodePagesWithReExecute("/fault", "?code={0}");
@@ -288,6 +283,7 @@ public static class Composition
         app.UseAuthentication();
         app.UseMiddleware<AgencyOfRequest>();
         app.UseAuthorization();
+        app.UseMiddleware<SmallBodies>();
         app.MapRazorPages();
         app.MapHealthChecks("/health").AllowAnonymous();
         SheetHost.Map(app);

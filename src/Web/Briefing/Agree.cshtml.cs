@@ -9,7 +9,7 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Briefing;
 
 /// <summary>A brief behind its private link, to be agreed by name.</summary>
-[EnableRateLimiting("client")]
+[EnableRateLimiting(RequestLimits.Client)]
 public sealed class AgreeModel(BriefService briefService, PrivateLinks links, ClientLetters letters) : PageModel
 {
     public string Agency { get; private set; } = "";

@@ -13,7 +13,7 @@ namespace Plurimax.Web.Briefing;
 
 /// <summary>The client's form: questions behind a private link, answers kept as they are typed, no account.</summary>
 [
-    EnableRateLimiting("client"),
+    EnableRateLimiting(RequestLimits.Client),
     RequestSizeLimit(Uploads.LargestRequest),
     RequestFormLimits(MultipartBodyLengthLimit = Uploads.LargestRequest)
 ]

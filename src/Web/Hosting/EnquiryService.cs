@@ -49,7 +49,7 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
                 await context.Response.WriteAsync(Stamp(live));
                 return;
             case ("/enquiry/sent", "GET"):
-                await PageAsync(context, live, 200, w =>
+                await VisitorPage.WriteAsync(context, live, 200, w =>
                     Html.Of($"<h1>{w.Get("form.sent")}</h1><p><a href=\"/\">{w.Get("missing.home")}</a></p>")
                 );
                 return;
@@ -75,16 +75,7 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
             context.Response.StatusCode = 415;
             return;
         }
-        IFormCollection form;
-        try
-        {
-            form = await context.Request.ReadFormAsync(context.RequestAborted);
-        }
-        catch (Exception e) when (e is InvalidDataException or BadHttpRequestException)
-        {
-            context.Response.StatusCode = 400;
-            return;
-        }
+        var form = await FormOfAsync(context);
         var input = new EnquiryForm.Input(
             form["name"].ToString(),
             form["email"].ToString(),
@@ -231,7 +222,7 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
         var words = SiteWords.For(live.Language);
         var stamp = Age(input.Stamp, live) is null ? Stamp(live) : input.Stamp;
         Task Again(int status, ImmutableDictionary<string, string>? errors, string? notice) =>
-            PageAsync(context, live, status, w =>
+            VisitorPage.WriteAsync(context, live, status, w =>
                 Html.Of(
                     $"<h1>{w.Get(kind == ShortFormKind.Callback ? "headings.callback" : "headings.newsletter")}</h1>{Notice(notice)}"
                         + $"{ShortForm.Render(kind, w, live.Slug, consent, "/enquiry", live.PageOf("privacy") ?? "/", "short",
@@ -330,7 +321,7 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
             }
             signal.Raise();
         }
-        await PageAsync(context, live, 200, w =>
+        await VisitorPage.WriteAsync(context, live, 200, w =>
             Html.Of(
                 $"<h1>{w.Get("headings.newsletter")}</h1><p role=\"status\">{w.Get("server.subscribed")}</p><p><a href=\"/\">"
                     + $"{w.Get("missing.home")}</a></p>"
@@ -347,7 +338,7 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
         var entry = hash is null ? null : await db.Subscribers.FirstOrDefaultAsync(s => s.SiteId == live.SiteId && s.TokenHash == hash);
         if (entry is null)
         {
-            await PageAsync(context, live, 404, w =>
+            await VisitorPage.WriteAsync(context, live, 404, w =>
                 Html.Of(
                     $"<h1>{w.Get("headings.newsletter")}</h1><p>{w.Get("server.unknown")}</p><p><a href=\"/\">"
                         + $"{w.Get("missing.home")}</a></p>"
@@ -358,7 +349,7 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
         string? said = null;
         if (HttpMethods.IsPost(context.Request.Method))
         {
-            var end = context.Request.HasFormContentType && (await context.Request.ReadFormAsync(context.RequestAborted))["end"] == "yes";
+            var end = context.Request.HasFormContentType && (await FormOfAsync(context))["end"] == "yes";
             if (end)
                 db.Remove(entry);
             else
@@ -366,7 +357,7 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
             await db.SaveChangesAsync();
             said = end ? "server.ended" : "server.confirmed";
         }
-        await PageAsync(context, live, 200, w =>
+        await VisitorPage.WriteAsync(context, live, 200, w =>
             said is not null
                 ? Html.Of(
                     $"<h1>{w.Get("headings.newsletter")}</h1><p role=\"status\">{w.Get(said)}</p><p><a href=\"/\">"
@@ -379,6 +370,19 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
                         + $"<button class=\"btn alt\" name=\"end\" value=\"yes\">{w.Get("server.end")}</button></form>"
                 )
         );
+    }
+
+    /// <exception cref="BadHttpRequestException">It did not arrive whole, or is no form.</exception>
+    private static async Task<IFormCollection> FormOfAsync(HttpContext context)
+    {
+        try
+        {
+            return await context.Request.ReadFormAsync(context.RequestAborted);
+        }
+        catch (Exception e) when (e is InvalidDataException or IOException and not BadHttpRequestException)
+        {
+            throw new BadHttpRequestException("A form that cannot be read.", e);
+        }
     }
 
     private static Html Notice(string? notice) => Html.If(notice is not null, $"<p class=\"sum\" role=\"status\">{notice}</p>");
@@ -421,7 +425,7 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
         EnquiryForm.Input input,
         ImmutableDictionary<string, string>? errors,
         string? notice
-    ) => PageAsync(context, live, status, w =>
+    ) => VisitorPage.WriteAsync(context, live, status, w =>
         {
             var privacy = live.PageOf("privacy") ?? "/";
             var form = EnquiryForm.Render(words, live.Slug, rules, "/enquiry", privacy, Stamped(input, live), errors);
@@ -430,26 +434,4 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
 
     private EnquiryForm.Input Stamped(EnquiryForm.Input input, LiveSite live) =>
         Age(input.Stamp, live) is null ? input with { Stamp = Stamp(live) } : input;
-
-    private static async Task PageAsync(HttpContext context, LiveSite live, int status, Func<SiteWords, Html> body)
-    {
-        var words = SiteWords.For(live.Language);
-        context.Response.StatusCode = status;
-        context.Response.ContentType = "text/html; charset=utf-8";
-        var style = live.Files.ContainsKey("site.css") ? Html.Of($"<link rel=\"stylesheet\" href=\"/site.css\">") : Html.Empty;
-        await context.Response.WriteAsync(
-            Html.Of(
-                $"""
-                <!doctype html>
-                <html lang="{live.Language}"><head><meta charset="utf-8">
-                <meta name="viewport" content="width=device-width, initial-scale=1"><meta name="robots" content="noindex">
-                <title>{words.Get("contact.write")}</title>{style}</head>
-                <body><main id="main"><section class="s-form v-plain"><div class="wrap"><div>{body(
-                    words
-                )}</div></div></section></main></body></html>
-
-                """
-            ).Value
-        );
-    }
 }

@@ -1,5 +1,7 @@
 using Microsoft.Extensions.Primitives;
 using Plurimax.Publishing.Rendering;
+using Plurimax.Web.Jobs;
+using Plurimax.Web.Operating;
 using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Hosting;
@@ -13,6 +15,7 @@ internal sealed class SiteHost(
     PublishedSites sites,
     SiteAddresses addresses,
     EnquiryService enquiries,
+    FaultBook faults,
     IConfiguration config
 )
 {
@@ -38,19 +41,61 @@ internal sealed class SiteHost(
             await next(context);
             return;
         }
-        var live = host.Length <= 253 ? await sites.FindAsync(host) : null;
-        var response = context.Response;
-        var headers = response.Headers;
+        RequestNames.Name(context, "a published page");
+        LiveSite? live = null;
+        try
+        {
+            live = await FindAsync(context, host);
+            if (live is not null)
+                await AnswerAsync(context, live);
+        }
+        catch (Exception e)
+        {
+            await FailedAsync(context, live, e);
+        }
+    }
+
+    /// <summary>Says what went wrong in the site's own look; nothing that a visitor sent is written to a log.</summary>
+    private async Task FailedAsync(HttpContext context, LiveSite? live, Exception e)
+    {
+        if (context.RequestAborted.IsCancellationRequested)
+            return;
+        // What came broken or too large is the sender's doing: answered, and noted nowhere.
+        var number = e is BadHttpRequestException ? null : faults.Note(context, e);
+        if (context.Response.HasStarted)
+        {
+            context.Abort();
+            return;
+        }
+        var status = (e as BadHttpRequestException)?.StatusCode ?? (QueueRunner.Passes(e) ? 503 : 500);
+        context.Response.Headers.Remove("ETag");
+        context.Response.Headers.Remove("Content-Encoding");
+        context.Response.ContentLength = null;
+        if (status == 503)
+            context.Response.Headers.RetryAfter = "30";
+        if (live is not null)
+            await VisitorPage.FaultAsync(context, live, status, number is null ? "server.damaged" : "server.broken", number);
+        else
+            await VisitorPage.NowhereAsync(context, status, "This site cannot be shown at the moment. Please try again in a minute.");
+    }
+
+    /// <summary>The site of a host; where there is none it is said.</summary>
+    private async Task<LiveSite?> FindAsync(HttpContext context, string host)
+    {
+        var headers = context.Response.Headers;
         headers.XContentTypeOptions = NoSniff;
         headers["Referrer-Policy"] = Referrer;
         headers.ContentSecurityPolicy = Policy;
+        var live = host.Length <= 253 ? await sites.FindAsync(host) : null;
         if (live is null)
-        {
-            response.StatusCode = addresses.SlugOf(host) is not null ? 404 : 421;
-            response.ContentType = "text/plain; charset=utf-8";
-            await response.WriteAsync("There is no site at this address.\n");
-            return;
-        }
+            await VisitorPage.NowhereAsync(context, addresses.SlugOf(host) is null ? 421 : 404, "There is no site at this address.");
+        return live;
+    }
+
+    private async Task AnswerAsync(HttpContext context, LiveSite live)
+    {
+        var response = context.Response;
+        var headers = response.Headers;
         if (live.Counters is { Length: > 0 } c)
             headers.ContentSecurityPolicy =
                 $"default-src 'self'; script-src 'self' {c}; connect-src 'self' {c}; img-src 'self' data: {c}; frame-ancestors "
@@ -74,7 +119,10 @@ internal sealed class SiteHost(
             response.StatusCode = 404;
             served = sites.Open(live, "404.html");
             if (served is null)
+            {
+                await VisitorPage.FaultAsync(context, live, 404, "missing.title");
                 return;
+            }
         }
         // A page that has another address now: its old one is known for good (RFC 9110, 15.4.2).
         if (response.StatusCode == 200 && MovedPage.TargetOf(served.Raw) is { } moved)

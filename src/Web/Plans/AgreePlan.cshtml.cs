@@ -15,7 +15,7 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Plans;
 
 /// <summary>A plan behind its private link: the map, every page as wireframes, to be agreed by name or commented.</summary>
-[EnableRateLimiting("client")]
+[EnableRateLimiting(RequestLimits.Client)]
 public sealed class AgreePlanModel(PlanService planService, PrivateLinks links, TradeCatalogue trades, ClientLetters letters) : PageModel
 {
     private TextEngine? _text;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.RateLimiting;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
@@ -13,6 +14,7 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Proofs;
 
 /// <summary>What a client sees behind the private link, without an account.</summary>
+[EnableRateLimiting(RequestLimits.Client)]
 public sealed class ClientProofModel(ProofService proofService, PrivateLinks links, TradeCatalogue trades, ClientLetters letters)
     : PageModel
 {
@@ -115,6 +117,14 @@ public sealed class ClientProofModel(ProofService proofService, PrivateLinks lin
             words,
             Actor.Client(name)
         );
+        if (mark is null)
+        {
+            MarkProblem = Proof.SignedAt is not null
+                ? "This version was signed off meanwhile."
+                : $"{ProofService.MostMarks} marks are as many as fit on one proof. Ring the agency about the rest.";
+            Response.StatusCode = 422;
+            return Page();
+        }
         TempData["Said"] = $"Mark {mark.Number} is with the agency.";
         return Redirect($"/proof/{token}?leaf={Leaf}");
     }
@@ -126,8 +136,9 @@ public sealed class ClientProofModel(ProofService proofService, PrivateLinks lin
         var words = FactReader.Clean(text, lines: true);
         if (words.Length is > 0 and <= 1000 && Marks.Find(m => m.Id == mark) is { } m)
         {
-            await proofService.ReplyAsync(m, Name.Length > 0 ? Actor.Client(Name) : m.Author, true, words);
-            TempData["Said"] = "Your answer is with the agency.";
+            TempData["Said"] = await proofService.ReplyAsync(m, Name.Length > 0 ? Actor.Client(Name) : m.Author, true, words)
+                ? "Your answer is with the agency."
+                : "There are as many answers to this mark as fit. Leave a new mark, or ring the agency.";
         }
         return Redirect($"/proof/{token}");
     }

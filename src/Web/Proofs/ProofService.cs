@@ -192,8 +192,13 @@ public sealed class ProofService(
     public Task<List<Mark>> MarksAsync(Guid proofId, CancellationToken cancel = default) =>
         db.Marks.Include(m => m.Replies.OrderBy(r => r.At)).Where(m => m.ProofId == proofId).OrderBy(m => m.Number).ToListAsync(cancel);
 
+    /// <summary>So many marks one proof takes, and so many answers one mark: what more there is to say is said on the telephone.</summary>
+    public const int MostMarks = 300;
+    public const int MostReplies = 50;
+
     /// <summary>A mark of the client, pinned to a passage or to the whole page.</summary>
-    public async Task<Mark> MarkAsync(
+    /// <returns>The mark; null where the proof holds as many as it takes, or was signed off meanwhile.</returns>
+    public async Task<Mark?> MarkAsync(
         Proof proof,
         string page,
         string? section,
@@ -204,11 +209,17 @@ public sealed class ProofService(
         CancellationToken cancel = default
     )
     {
+        await using var transaction = await db.JoinTransactionAsync(cancel);
+        // Two who mark at the same moment come one after the other.
+        await db.HoldAsync(proof, cancel);
+        var number = await db.Marks.CountAsync(m => m.ProofId == proof.Id, cancel) + 1;
+        if (number > MostMarks || proof.SignedAt is not null)
+            return null;
         var found = section is null ? null : proof.Document.FindSection(section);
         var mark = new Mark
         {
             ProofId = proof.Id,
-            Number = await db.Marks.CountAsync(m => m.ProofId == proof.Id, cancel) + 1,
+            Number = number,
             Section = found?.Section.Id,
             Path = found is null ? null : path,
             PageFile = proof.Document.Pages.Any(p => p.File == page) ? page : "index.html",
@@ -219,11 +230,15 @@ public sealed class ProofService(
         };
         db.Add(mark);
         await db.SaveChangesAsync(cancel);
+        await transaction.CommitAsync(cancel);
         return mark;
     }
 
-    public async Task ReplyAsync(Mark mark, Actor author, bool fromClient, string text, CancellationToken cancel = default)
+    /// <returns>Whether there was room for it.</returns>
+    public async Task<bool> ReplyAsync(Mark mark, Actor author, bool fromClient, string text, CancellationToken cancel = default)
     {
+        if (await db.MarkReplies.CountAsync(r => r.MarkId == mark.Id, cancel) >= MostReplies)
+            return false;
         db.Add(
             new MarkReply
             {
@@ -237,19 +252,25 @@ public sealed class ProofService(
         if (fromClient)
             mark.ResolvedAt = null;
         await db.SaveChangesAsync(cancel);
+        return true;
     }
 
     public async Task AskForChangesAsync(Proof proof, Actor author, CancellationToken cancel = default)
     {
+        await using var transaction = await db.JoinTransactionAsync(cancel);
+        await db.HoldAsync(proof, cancel);
         proof.ChangesAskedAt = clock.GetUtcNow();
         Note(proof, $"{author} asked for changes in round {proof.Round}", author);
         stations.Wait(proof.Site, Party.Us, author);
         await db.SaveChangesAsync(cancel);
+        await transaction.CommitAsync(cancel);
     }
 
     /// <summary>A named person signs this version off. A second signature changes nothing.</summary>
     public async Task SignAsync(Proof proof, string name, CancellationToken cancel = default)
     {
+        await using var transaction = await db.JoinTransactionAsync(cancel);
+        await db.HoldAsync(proof, cancel);
         if (proof.SignedAt is null)
         {
             (proof.SignedBy, proof.SignedAt) = (name, clock.GetUtcNow());
@@ -257,6 +278,7 @@ public sealed class ProofService(
             stations.Wait(proof.Site, Party.Us, Actor.Client(name));
         }
         await db.SaveChangesAsync(cancel);
+        await transaction.CommitAsync(cancel);
     }
 
     private void Note(Proof proof, string text, Actor who) => stations.Note(proof.Site, text, who, Station.Proof);

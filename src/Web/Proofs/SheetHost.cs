@@ -46,7 +46,8 @@ public sealed class SheetHost(SheetTokens tokens, IMemoryCache cache, IBlobStore
                     return site is null ? Results.NotFound() : await sheets.AnswerAsync(http, site, view, path, parts);
                 }
             )
-            .AllowAnonymous();
+            .AllowAnonymous()
+            .RequireRateLimiting(RequestLimits.Sheets);
 
         app.MapGet(
                 PublicEndpoints.TradeSheet,
@@ -55,7 +56,8 @@ public sealed class SheetHost(SheetTokens tokens, IMemoryCache cache, IBlobStore
                         ? await sheets.AnswerAsync(http, $"trade {view}", path, () => Task.FromResult(TradePreview.Render(view)))
                         : Results.Text("This view has ended. Load the page around it again.", statusCode: 410)
             )
-            .AllowAnonymous();
+            .AllowAnonymous()
+            .RequireRateLimiting(RequestLimits.Sheets);
 
         app.MapGet(
                 PublicEndpoints.ProofSheet,
@@ -87,7 +89,8 @@ public sealed class SheetHost(SheetTokens tokens, IMemoryCache cache, IBlobStore
                     );
                 }
             )
-            .AllowAnonymous();
+            .AllowAnonymous()
+            .RequireRateLimiting(RequestLimits.Sheets);
 
         app.MapGet(
                 PublicEndpoints.LookSheet,
@@ -124,7 +127,8 @@ public sealed class SheetHost(SheetTokens tokens, IMemoryCache cache, IBlobStore
                     });
                 }
             )
-            .AllowAnonymous();
+            .AllowAnonymous()
+            .RequireRateLimiting(RequestLimits.Sheets);
 
         app.MapGet(
                 PublicEndpoints.SampleSheet,
@@ -143,7 +147,8 @@ public sealed class SheetHost(SheetTokens tokens, IMemoryCache cache, IBlobStore
                     return await sheets.AnswerAsync(http, link.Site, new SheetView(link.SiteId), path, parts);
                 }
             )
-            .AllowAnonymous();
+            .AllowAnonymous()
+            .RequireRateLimiting(RequestLimits.Sheets);
     }
 
     /// <summary>

@@ -5,11 +5,12 @@ using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Facts;
 using Plurimax.Sites;
+using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Prospects;
 
 /// <summary>What a prospect sees behind the private link: the sample, until when, and three things to do about it.</summary>
-[EnableRateLimiting("client")]
+[EnableRateLimiting(RequestLimits.Client)]
 public sealed class SampleModel(ProspectService prospectService, ClientLetters letters, SiteReader reader, TimeProvider clock) : PageModel
 {
     public SampleLink? Link { get; private set; }

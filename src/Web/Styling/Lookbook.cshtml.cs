@@ -13,7 +13,7 @@ using Plurimax.Web.Shared;
 namespace Plurimax.Web.Styling;
 
 /// <summary>Looks behind their private link: flipped through, two compared at the same place, commented, one chosen.</summary>
-[EnableRateLimiting("client")]
+[EnableRateLimiting(RequestLimits.Client)]
 public sealed class LookbookModel(LookService lookService, PrivateLinks links, TradeCatalogue trades, ClientLetters letters) : PageModel
 {
     private TextEngine? _text;
