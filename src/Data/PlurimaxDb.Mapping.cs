@@ -139,6 +139,7 @@ public sealed partial class PlurimaxDb
             e.HasIndex(x => new { x.UserId, x.SeenAt });
             e.HasOne(x => x.User).WithMany().HasForeignKey(x => x.UserId).OnDelete(DeleteBehavior.Cascade);
         });
+        b.Entity<NodeReport>(e => e.Property(x => x.Figures).HasColumnType("jsonb"));
         b.Entity<OutboxMail>(e =>
         {
             e.HasIndex(x => x.NextTry).HasFilter("sent_at is null");

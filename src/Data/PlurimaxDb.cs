@@ -58,6 +58,7 @@ public sealed partial class PlurimaxDb(DbContextOptions<PlurimaxDb> options, Age
     public DbSet<ClientFile> ClientFiles => Set<ClientFile>();
     public DbSet<RegisteredDomain> RegisteredDomains => Set<RegisteredDomain>();
     public DbSet<UserSession> UserSessions => Set<UserSession>();
+    public DbSet<NodeReport> Nodes => Set<NodeReport>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
     /// <summary>The agency whose private link has a token, whatever it leads to; null where there is none.</summary>

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Logging.Console;
 using Plurimax.Data;
 using Plurimax.Data.Blobs;
 using Plurimax.Data.Likeness;
@@ -15,6 +16,7 @@ using Plurimax.Web.Care;
 using Plurimax.Web.Clients;
 using Plurimax.Web.Demo;
 using Plurimax.Web.Hosting;
+using Plurimax.Web.Jobs;
 using Plurimax.Web.Launching;
 using Plurimax.Web.Line;
 using Plurimax.Web.Mail;
@@ -54,14 +56,14 @@ public static class Composition
         services.AddMail(config, folder);
         services.AddPeople();
         services.AddPages();
-        services.AddOperating();
+        services.AddOperating(config);
         services.AddScoped<DemoData>();
     }
 
     /// <summary>The database, the blobs, the clock, and whose agency the work is for.</summary>
     private static void AddData(this IServiceCollection services, string connection, string folder)
     {
-        services.AddDbContext<PlurimaxDb>(o => PlurimaxDb.Configure(o, connection));
+        services.AddDbContext<PlurimaxDb>((s, o) => PlurimaxDb.Configure(o, connection).AddInterceptors(s.GetRequiredService<MailSeal>()));
         // Every worker goes on by itself after a fault; should one ever end, the sites stay up without it.
         services.Configure<HostOptions>(o => o.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
         services.AddSingleton(TimeProvider.System);
@@ -70,7 +72,7 @@ public static class Composition
         services.AddScoped(s => s.GetRequiredService<AgencyTrades>().Of(s.GetRequiredService<AgencyScope>().Id));
         services.AddSingleton<IBlobStore>(new FolderBlobStore(Path.Combine(folder, "blobs")));
         services.AddMemoryCache(o => o.SizeLimit = 384L * 1024 * 1024);
-        services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
+        services.AddSingleton(new DataFolder(folder));
     }
 
     /// <summary>Sites and everything that is made on the Bench, on Plan and on Look.</summary>
@@ -184,6 +186,7 @@ public static class Composition
                 _ = s.GetRequiredService<SmtpSink>();
             return new SmtpMailer(server);
         });
+        services.AddSingleton<MailSeal>();
         services.AddSingleton<OutboxSignal>();
         services.AddScoped<OutboxReader>();
         services.AddScoped<OutboxService>();
@@ -235,7 +238,8 @@ public static class Composition
         services
             .AddAuthorizationBuilder()
             .SetFallbackPolicy(new AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build())
-            .AddPolicy("owner", b => b.RequireRole("owner"));
+            .AddPolicy("owner", b => b.RequireRole("owner"))
+            .AddPolicy(OperatorPolicy.Name, b => b.RequireAuthenticatedUser().AddRequirements(new OperatorPolicy.Requirement()));
         services.AddAntiforgery(o =>
         {
             o.Cookie.Name = "plurimax-form";
@@ -244,11 +248,19 @@ public static class Composition
     }
 
     /// <summary>What whoever runs the host sees of the requests, the workers and what broke.</summary>
-    private static void AddOperating(this IServiceCollection services)
+    private static void AddOperating(this IServiceCollection services, IConfiguration config)
     {
+        services.AddTelemetry(config);
         services.AddSingleton<FaultBook>();
         services.AddSingleton<RequestLedger>();
         services.AddExceptionHandler<FaultRecorder>();
+        services.AddSingleton<WorkerBoard>();
+        services.AddHostedService<NodeReporter>();
+        services.AddScoped<OperatorReader>();
+        services.AddScoped<IAuthorizationHandler, OperatorPolicy>();
+        services.AddSingleton<DatabaseHealth>();
+        services.AddHealthChecks().AddCheck<DatabaseHealth>("database");
+        services.AddSingleton<ConsoleFormatter, LogLines>();
     }
 
     /// <summary>Pages, and the limits of those behind private links.</summary>
@@ -261,6 +273,7 @@ public static class Composition
                     o.Conventions.AllowAnonymousToPage(page);
                 o.Conventions.AuthorizePage("/Clients/Erase", "owner");
                 o.Conventions.AuthorizePage("/People/People", "owner");
+                o.Conventions.AuthorizePage("/Operating/Operator", OperatorPolicy.Name);
             })
             .WithRazorPagesAtContentRoot();
         services.Configure<Microsoft.AspNetCore.Mvc.MvcOptions>(o => o.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty()));
@@ -272,6 +285,7 @@ public static class Composition
         app.UseProxies();
         app.UseMiddleware<RequestWatch>();
         app.UseMiddleware<SiteHost>();
+        app.UseHealth();
         app.UseExceptionHandler("/fault");
         app.UseStatusCodePagesWithReExecute("/fault", "?code={0}");
         app.UseMiddleware<SecurityHeaders>();
@@ -285,7 +299,6 @@ public static class Composition
         app.UseAuthorization();
         app.UseMiddleware<SmallBodies>();
         app.MapRazorPages();
-        app.MapHealthChecks("/health").AllowAnonymous();
         SheetHost.Map(app);
         BenchEndpoints.Map(app);
         AgencyBrand.Map(app);
@@ -304,17 +317,6 @@ public static class Composition
         if (demo)
             await scope.ServiceProvider.GetRequiredService<DemoData>().LoadAsync();
     }
-}
-
-internal sealed class DatabaseHealth(PlurimaxDb db) : Microsoft.Extensions.Diagnostics.HealthChecks.IHealthCheck
-{
-    public async Task<Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult> CheckHealthAsync(
-        Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckContext context,
-        CancellationToken cancel = default
-    ) =>
-        await db.Database.CanConnectAsync(cancel)
-            ? Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult.Healthy()
-            : Microsoft.Extensions.Diagnostics.HealthChecks.HealthCheckResult.Unhealthy();
 }
 
 /// <summary>Headers of the application's own pages: nothing inline, nothing from elsewhere, frames only of its own sheets.</summary>

@@ -25,10 +25,11 @@ export async function startApplication() {
   psql('create database plurimax_browser');
   const web = path.join(root, 'src/Web');
   const dll = path.join(web, 'bin/Release/net10.0/Plurimax.Web.dll');
+  const folder = temporary('data');
   const env = {
     ...process.env,
     Database: `${connection};Database=plurimax_browser`,
-    DataFolder: temporary('data'),
+    DataFolder: folder,
     PublicPort: String(port),
     Smtp__Port: '25980',
   };
@@ -36,6 +37,15 @@ export async function startApplication() {
   const app = {
     spawn: () => spawn('dotnet', [dll, '--urls', base], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] }),
     psql: (sql) => psql(sql, 'plurimax_browser'),
+    /** The latest mail to somebody as the mail server got it; its links lie nowhere else. */
+    letter: async (to) => {
+      const kept = () =>
+        /kept as (\w+)/.exec(psql(`select answer from outbox where "to" = '${to}' order by at desc limit 1`, 'plurimax_browser'));
+      for (let i = 0; !kept() && i < 200; i++) await new Promise((r) => setTimeout(r, 100));
+      const mail = readFileSync(path.join(folder, 'mail', kept()[1] + '.eml'), 'latin1');
+      // Quoted-printable (RFC 2045, 6.7): lines that go on, and letters as numbers.
+      return mail.replace(/=\r?\n/g, '').replace(/=([0-9A-F]{2})/g, (_, hex) => String.fromCharCode(parseInt(hex, 16)));
+    },
     hold: (sql) =>
       spawn(
         'psql',
@@ -54,7 +64,7 @@ export async function restart(app) {
   app.kill = () => child.kill('SIGKILL');
   for (let i = 0; ; i++) {
     try {
-      if ((await fetch(`${base}/health`)).ok) break;
+      if ((await fetch(`${base}/health/ready`)).ok) break;
     } catch {
       /* not yet */
     }

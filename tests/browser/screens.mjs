@@ -125,7 +125,7 @@ export default async function (browser, app) {
     await page.locator('textarea[name=body]').waitFor();
     await page.click('text=Send it with a private link');
     await page.locator('#said', { hasText: 'knots@splice.example' }).waitFor();
-    const letter = app.psql('select body from outbox where "to" = \'knots@splice.example\'');
+    const letter = await app.letter('knots@splice.example');
     const path = /\/sample\/[\w-]{43}/.exec(letter)[0];
     const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
     await phone.goto(base + path);

@@ -10,7 +10,12 @@ public sealed class OutboxMail : IOfAgency
     public required string To { get; set; }
     public string? ReplyTo { get; set; }
     public required string Subject { get; set; }
+
+    /// <summary>As it is shown: private links are cut.</summary>
     public required string Body { get; set; }
+
+    /// <summary>The whole mail with its links, encrypted, until it is sent; null where it has none.</summary>
+    public string? Sealed { get; set; }
     public DateTimeOffset At { get; set; }
     public DateTimeOffset? SentAt { get; set; }
     public DateTimeOffset NextTry { get; set; }

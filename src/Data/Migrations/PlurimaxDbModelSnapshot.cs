@@ -1319,6 +1319,42 @@ namespace Plurimax.Data.Migrations
                     b.ToTable("mark_replies", (string)null);
                 });
 
+            modelBuilder.Entity("Plurimax.Data.NodeReport", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Figures")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("figures");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("name");
+
+                    b.Property<DateTimeOffset>("SeenAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("seen_at");
+
+                    b.Property<DateTimeOffset>("StartedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("started_at");
+
+                    b.Property<string>("Version")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("version");
+
+                    b.HasKey("Id")
+                        .HasName("pk_nodes");
+
+                    b.ToTable("nodes", (string)null);
+                });
+
             modelBuilder.Entity("Plurimax.Data.OutboxMail", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1354,6 +1390,10 @@ namespace Plurimax.Data.Migrations
                     b.Property<string>("ReplyTo")
                         .HasColumnType("text")
                         .HasColumnName("reply_to");
+
+                    b.Property<string>("Sealed")
+                        .HasColumnType("text")
+                        .HasColumnName("sealed");
 
                     b.Property<DateTimeOffset?>("SentAt")
                         .HasColumnType("timestamp with time zone")

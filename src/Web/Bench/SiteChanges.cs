@@ -14,7 +14,8 @@ namespace Plurimax.Web.Bench;
 public sealed record SiteChange(int Head, string Section, string Account, string Who);
 
 /// <summary>Tells those who have a site open of each change, whichever node saved it.</summary>
-public sealed class SiteChanges(IServiceScopeFactory scopes, ILogger<SiteChanges> log) : ChannelListener(SiteRevisions.Changed, scopes, log)
+public sealed class SiteChanges(IServiceScopeFactory scopes, WorkerBoard board, ILogger<SiteChanges> log)
+    : ChannelListener(SiteRevisions.Changed, scopes, board, log)
 {
     private readonly ConcurrentDictionary<Channel<SiteChange>, Guid> _open = new();
 

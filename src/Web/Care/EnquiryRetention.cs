@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
+using Plurimax.Web.Jobs;
 using Plurimax.Web.People;
 using Plurimax.Web.Proofs;
 using Plurimax.Web.Shared;
@@ -44,34 +45,32 @@ public sealed class EnquiryRetention(PlurimaxDb db, TimeProvider clock)
 /// What is done once a day, the first time an hour after the start: old enquiries go, proofs without an answer are followed by a mail, long
 /// histories are thinned, sessions that nobody used end.
 /// </summary>
-internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider clock, ILogger<RetentionClock> log) : BackgroundService
+internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider clock, WorkerBoard board, ILogger<RetentionClock> log)
+    : Worker(board, log)
 {
-    protected override async Task ExecuteAsync(CancellationToken stop)
+    protected override Task ExecuteAsync(CancellationToken stop)
     {
-        try
-        {
-            for (var wait = TimeSpan.FromHours(1); ; wait = TimeSpan.FromDays(1))
+        var wait = TimeSpan.FromHours(1);
+        return KeepOnAsync(
+            async well =>
             {
                 await Task.Delay(wait, clock, stop);
-                try
-                {
-                    await scopes.EachAgencyAsync(
-                        async s =>
-                        {
-                            await s.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
-                            await s.GetRequiredService<ProofService>().RemindAsync(stop);
-                            await s.GetRequiredService<HistoryThinning>().SweepAsync(stop);
-                            await s.GetRequiredService<SessionService>().SweepAsync(stop);
-                        },
-                        stop
-                    );
-                }
-                catch (Exception e) when (!stop.IsCancellationRequested)
-                {
-                    log.LogWarning("What is done once a day was not done this time: {Message}", e.Message);
-                }
-            }
-        }
-        catch (OperationCanceledException) { }
+                // What fails is tried again in an hour.
+                wait = TimeSpan.FromHours(1);
+                await scopes.EachAgencyAsync(
+                    async s =>
+                    {
+                        await s.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
+                        await s.GetRequiredService<ProofService>().RemindAsync(stop);
+                        await s.GetRequiredService<HistoryThinning>().SweepAsync(stop);
+                        await s.GetRequiredService<SessionService>().SweepAsync(stop);
+                    },
+                    stop
+                );
+                wait = TimeSpan.FromDays(1);
+                well();
+            },
+            stop
+        );
     }
 }

@@ -13,6 +13,7 @@ using Plurimax.Publishing.Sections;
 using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Mail;
+using Plurimax.Web.Operating;
 using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Hosting;
@@ -21,8 +22,13 @@ namespace Plurimax.Web.Hosting;
 /// Takes enquiries from published sites. Works without script: a form that comes without a stamp is shown once more to be sent again,
 /// with everything that was typed. The enquiry and the mail about it are stored in one transaction.
 /// </summary>
-public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionProvider protection, TimeProvider clock, OutboxSignal signal)
-    : IDisposable
+public sealed class EnquiryService(
+    IServiceScopeFactory scopes,
+    IDataProtectionProvider protection,
+    TimeProvider clock,
+    OutboxSignal signal,
+    Tallies tallies
+) : IDisposable
 {
     /// <summary>Before the token of a link that confirms or ends a site's news.</summary>
     public const string NewsPath = "/enquiry/news/";
@@ -191,6 +197,7 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
                 }
             );
         await db.SaveChangesAsync();
+        tallies.Enquiry();
         signal.Raise();
         context.Response.Redirect(Sent(live));
     }
@@ -277,6 +284,7 @@ public sealed class EnquiryService(IServiceScopeFactory scopes, IDataProtectionP
                 }
             );
         await db.SaveChangesAsync();
+        tallies.Enquiry();
         signal.Raise();
         context.Response.Redirect(Sent(live));
     }

@@ -7,8 +7,13 @@ using Plurimax.Web.Trades;
 namespace Plurimax.Web.Hosting;
 
 /// <summary>Hears from PostgreSQL what some node released, and who is signed out.</summary>
-internal sealed class ReleaseListener(PublishedSites sites, IMemoryCache cache, IServiceScopeFactory scopes, ILogger<ReleaseListener> log)
-    : ChannelListener(ReleaseChannel.Name, scopes, log)
+internal sealed class ReleaseListener(
+    PublishedSites sites,
+    IMemoryCache cache,
+    IServiceScopeFactory scopes,
+    WorkerBoard board,
+    ILogger<ReleaseListener> log
+) : ChannelListener(ReleaseChannel.Name, scopes, board, log)
 {
     private bool _templates;
 

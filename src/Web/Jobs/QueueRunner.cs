@@ -7,7 +7,8 @@ namespace Plurimax.Web.Jobs;
 /// it is rung;
 /// now and then it looks unasked, for what another node has added or what begins at a time.
 /// </summary>
-internal abstract class QueueRunner(int workers, IServiceScopeFactory scopes, QueueSignal signal, ILogger log) : BackgroundService
+internal abstract class QueueRunner(int workers, IServiceScopeFactory scopes, QueueSignal signal, WorkerBoard board, ILogger log)
+    : Worker(board, log)
 {
     private static readonly TimeSpan Look = TimeSpan.FromSeconds(20);
 
@@ -16,27 +17,17 @@ internal abstract class QueueRunner(int workers, IServiceScopeFactory scopes, Qu
     protected abstract Task<bool> StepAsync(IServiceProvider services, CancellationToken stop);
 
     protected sealed override Task ExecuteAsync(CancellationToken stop) =>
-        Task.WhenAll(Enumerable.Range(0, workers).Select(_ => Task.Run(() => WorkAsync(stop), stop)));
+        Task.WhenAll(Enumerable.Range(0, workers).Select(_ => Task.Run(() => KeepOnAsync(well => RoundAsync(well, stop), stop), stop)));
 
-    private async Task WorkAsync(CancellationToken stop)
+    private async Task RoundAsync(Action well, CancellationToken stop)
     {
-        for (var rest = new BackOff(); !stop.IsCancellationRequested; )
-            try
-            {
-                for (var more = true; more; )
-                {
-                    using var scope = scopes.CreateScope();
-                    more = await StepAsync(scope.ServiceProvider, stop);
-                    rest.Reset();
-                }
-                await signal.WaitAsync(Look, stop);
-            }
-            catch (OperationCanceledException) when (stop.IsCancellationRequested) { }
-            catch (Exception e)
-            {
-                log.LogError(e, "{Runner} rests for {Rest}", GetType().Name, rest.Next);
-                await rest.WaitAsync(stop);
-            }
+        for (var more = true; more; )
+        {
+            using var scope = scopes.CreateScope();
+            more = await StepAsync(scope.ServiceProvider, stop);
+            well();
+        }
+        await signal.WaitAsync(Look, stop);
     }
 
     /// <summary>The database could not be reached or was busy for too long: the row is as it was, and can be tried again.</summary>

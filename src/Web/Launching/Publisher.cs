@@ -12,6 +12,7 @@ using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Web.Hosting;
+using Plurimax.Web.Operating;
 using Plurimax.Web.Shared;
 
 namespace Plurimax.Web.Launching;
@@ -29,6 +30,7 @@ public sealed class Publisher(
     IBlobStore blobs,
     SiteAddresses addresses,
     PublishedSites sites,
+    Tallies tallies,
     TimeProvider clock
 )
 {
@@ -113,6 +115,7 @@ public sealed class Publisher(
         await db.SaveChangesAsync(cancel);
         await NotifyAsync(site, cancel);
         await transaction.CommitAsync(cancel);
+        tallies.Release();
         sites.Forget(site.Slug);
         return release;
     }

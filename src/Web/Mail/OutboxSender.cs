@@ -2,6 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Publishing.Launching;
 using Plurimax.Web.Jobs;
+using Plurimax.Web.Operating;
 
 namespace Plurimax.Web.Mail;
 
@@ -16,9 +17,12 @@ internal sealed class OutboxSender(
     IServiceScopeFactory scopes,
     OutboxSignal signal,
     IMailer mailer,
+    MailSeal seal,
     TimeProvider clock,
+    Tallies tallies,
+    WorkerBoard board,
     ILogger<OutboxSender> log
-) : QueueRunner(1, scopes, signal, log)
+) : QueueRunner(1, scopes, signal, board, log)
 {
     public const int MostTries = 5;
 
@@ -40,12 +44,15 @@ internal sealed class OutboxSender(
         mail.Tries++;
         try
         {
-            mail.Answer = await mailer.SendAsync(mail.To, mail.ReplyTo, mail.Subject, mail.Body, stop);
+            mail.Answer = await mailer.SendAsync(mail.To, mail.ReplyTo, mail.Subject, seal.Open(mail), stop);
+            mail.Sealed = null;
             mail.SentAt = clock.GetUtcNow();
+            tallies.Mail(taken: true);
         }
         // Whatever went wrong with this one, the next one has its turn.
         catch (Exception e) when (!stop.IsCancellationRequested)
         {
+            tallies.Mail(taken: false);
             if (e is not MailRefusedException)
                 log.LogError(e, "A mail could not be sent");
             mail.Answer = e is MailRefusedException ? e.Message : "It could not be sent; the reason is in the log.";

@@ -9,7 +9,7 @@ namespace Plurimax.Web.Operating;
 public sealed record Fault(string Number, DateTimeOffset At, string Where, string What);
 
 /// <summary>Gives what breaks a number, writes it to the log and keeps the latest for whoever runs the host.</summary>
-public sealed class FaultBook(TimeProvider clock, ILogger<FaultBook> log)
+public sealed class FaultBook(Tallies tallies, TimeProvider clock, ILogger<FaultBook> log)
 {
     private const int Most = 50;
     private readonly Queue<Fault> _faults = new();
@@ -33,9 +33,10 @@ public sealed class FaultBook(TimeProvider clock, ILogger<FaultBook> log)
         context.Items[typeof(Fault)] = number;
         var where = RequestNames.Of(context);
         log.LogError(what, "Error {Number} at {Where}", number, where);
+        tallies.Fault();
         lock (_faults)
         {
-            _faults.Enqueue(new Fault(number, clock.GetUtcNow(), where, what.GetType().Name));
+            _faults.Enqueue(new Fault(number, clock.GetUtcNow(), where, what.GetBaseException().GetType().Name));
             while (_faults.Count > Most)
                 _faults.Dequeue();
         }

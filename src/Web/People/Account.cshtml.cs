@@ -1,11 +1,13 @@
+using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Plurimax.Data;
+using Plurimax.Web.Operating;
 
 namespace Plurimax.Web.People;
 
 /// <summary>One's own account.</summary>
-public sealed class AccountModel(AccountService accounts, SessionService sessions) : PageModel
+public sealed class AccountModel(AccountService accounts, SessionService sessions, IAuthorizationService authorization) : PageModel
 {
     [BindProperty]
     public string Name { get; set; } = "";
@@ -16,6 +18,9 @@ public sealed class AccountModel(AccountService accounts, SessionService session
     /// <summary>The key for an application that makes codes, while they are set up.</summary>
     public string? Key { get; private set; }
     public string? Picture { get; private set; }
+
+    /// <summary>Whether they look after the host.</summary>
+    public bool Operates { get; private set; }
     public Guid? Session => SignInCookie.SessionOf(User);
     private Guid Id => Actor.Of(User).UserId!.Value;
 
@@ -87,6 +92,7 @@ public sealed class AccountModel(AccountService accounts, SessionService session
     {
         Response.Headers.CacheControl = "no-store";
         View = await accounts.ViewAsync(Id);
+        Operates = (await authorization.AuthorizeAsync(User, OperatorPolicy.Name)).Succeeded;
         if (!keepName)
             Name = View.User.DisplayName;
     }

@@ -202,8 +202,8 @@ public sealed class BatchService(
 }
 
 /// <summary>Makes waiting rows.</summary>
-internal sealed class BatchRunner(IServiceScopeFactory scopes, BatchSignal signal, ILogger<BatchRunner> log)
-    : QueueRunner(Workers, scopes, signal, log)
+internal sealed class BatchRunner(IServiceScopeFactory scopes, BatchSignal signal, WorkerBoard board, ILogger<BatchRunner> log)
+    : QueueRunner(Workers, scopes, signal, board, log)
 {
     public const int Workers = 2;
 

@@ -24,11 +24,20 @@ public static class AgencyWork
         List<Guid> all;
         using (var scope = scopes.CreateScope())
             all = await scope.ServiceProvider.GetRequiredService<PlurimaxDb>().Agencies.Select(a => a.Id).ToListAsync(cancel);
+        var faults = new List<Exception>();
         foreach (var agency in all)
-        {
-            using var scope = scopes.CreateScope(agency);
-            await act(scope.ServiceProvider);
-        }
+            try
+            {
+                using var scope = scopes.CreateScope(agency);
+                await act(scope.ServiceProvider);
+            }
+            // One agency that fails keeps no other waiting.
+            catch (Exception e) when (!cancel.IsCancellationRequested)
+            {
+                faults.Add(e);
+            }
+        if (faults.Count > 0)
+            throw faults.Count == 1 ? faults[0] : new AggregateException(faults);
     }
 
     /// <summary>Does the next thing of the first agency that has one to do.</summary>

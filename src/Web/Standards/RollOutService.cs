@@ -449,8 +449,8 @@ public sealed class RollOutService(
 }
 
 /// <summary>Works through roll-outs.</summary>
-internal sealed class RollOutRunner(IServiceScopeFactory scopes, RollOutSignal signal, ILogger<RollOutRunner> log)
-    : QueueRunner(Workers, scopes, signal, log)
+internal sealed class RollOutRunner(IServiceScopeFactory scopes, RollOutSignal signal, WorkerBoard board, ILogger<RollOutRunner> log)
+    : QueueRunner(Workers, scopes, signal, board, log)
 {
     public const int Workers = 2;
 

@@ -474,10 +474,7 @@ public class BriefingTests(App app)
         var maker = await app.SignInAsync();
         await maker.PostAsync($"/sites/{site.Id}/brief?handler=Remind", []);
         (await visitor.GetAsync($"/answers/{token}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        var mail = await app.DbAsync(db =>
-            db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync()
-        );
-        var fresh = System.Text.RegularExpressions.Regex.Match(mail.Body, @"/answers/\S+").Value;
+        var fresh = await app.LinkAsync(m => m.SiteId == site.Id);
         (await visitor.GetAsync(fresh)).StatusCode.ShouldBe(HttpStatusCode.OK);
         await maker.PostAsync($"/sites/{site.Id}/brief?handler=EndIntake", []);
         var ended = await visitor.GetAsync(fresh);
@@ -498,10 +495,7 @@ public class BriefingTests(App app)
             HttpStatusCode.UnprocessableEntity
         );
         await maker.PostAsync($"{page}?handler=Send", new() { ["to"] = "owner@bell.example" });
-        var mail = await app.DbAsync(db =>
-            db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync()
-        );
-        var link = System.Text.RegularExpressions.Regex.Match(mail.Body, @"/agree/\S+").Value;
+        var link = await app.LinkAsync(m => m.SiteId == site.Id);
         var client = new Maker(app.Visitor());
         (await client.GetAsync(link)).Body.ShouldContain("Agreed Cycles");
         (await client.PostAsync(link, new() { ["how"] = "agree", ["name"] = " " })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
@@ -572,9 +566,7 @@ public class BriefingTests(App app)
             db.Outbox.AsNoTracking().Where(m => m.SiteId == site.Id).OrderByDescending(m => m.At).FirstAsync()
         );
         mail.Subject.ShouldBe("Ein paar Fragen zu Ihrer Website");
-        var form = (
-            await new Maker(app.Visitor()).GetAsync(System.Text.RegularExpressions.Regex.Match(mail.Body, @"/answers/\S+").Value)
-        ).Body;
+        var form = (await new Maker(app.Visitor()).GetAsync(await app.LinkAsync(m => m.SiteId == site.Id))).Body;
         form.ShouldContain("<html lang=\"de\">");
         form.ShouldContain("Welche Nummer rufen Kunden an?");
         form.ShouldNotContain("Which number do customers ring?");

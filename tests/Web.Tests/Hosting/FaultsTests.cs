@@ -66,9 +66,9 @@ public class FaultsTests(App app)
                 )
         );
         answers.ShouldAllBe(a => a.StatusCode == HttpStatusCode.Redirect);
-        (await app.DbAsync(db => db.Marks.Where(m => m.Text == "Bigger, please.").Select(m => m.Number).OrderBy(n => n).ToListAsync())).ShouldBe(
-            [1, 2, 3, 4, 5, 6]
-        );
+        (
+            await app.DbAsync(db => db.Marks.Where(m => m.Text == "Bigger, please.").Select(m => m.Number).OrderBy(n => n).ToListAsync())
+        ).ShouldBe([1, 2, 3, 4, 5, 6]);
     }
 
     [Theory]
@@ -78,7 +78,9 @@ public class FaultsTests(App app)
     public async Task A_form_that_comes_broken_is_answered_in_the_sites_own_look_and_noted_nowhere(string type, string? body)
     {
         var site = await app.LiveAsync($"Broken {type.Length}");
-        var content = new ByteArrayContent(Encoding.ASCII.GetBytes(body ?? string.Join('&', Enumerable.Range(0, 3000).Select(i => $"k{i}=v"))));
+        var content = new ByteArrayContent(
+            Encoding.ASCII.GetBytes(body ?? string.Join('&', Enumerable.Range(0, 3000).Select(i => $"k{i}=v")))
+        );
         content.Headers.TryAddWithoutValidation("Content-Type", type);
         var noted = app.Services.GetRequiredService<FaultBook>().Latest.Count;
         var answer = await app.Visitor($"{site.Slug}.sites.localhost").PostAsync("/enquiry", content);
@@ -116,18 +118,20 @@ public class FaultsTests(App app)
     public async Task Whoever_asks_too_often_behind_a_link_is_told_in_words_for_clients()
     {
         var token = await ProofLinkAsync("Asked Often");
-        async Task<HttpResponseMessage> Ask() => (
-            await app.Server.SendAsync(c =>
-            {
-                (c.Request.Host, c.Request.Path) = (new("localhost"), $"/proof/{token}");
-                c.Connection.RemoteIpAddress = IPAddress.Parse("203.0.113.77");
-            })
-        ) is var context
-            ? new HttpResponseMessage((HttpStatusCode)context.Response.StatusCode)
-            {
-                Content = new StringContent(await new StreamReader(context.Response.Body).ReadToEndAsync()),
-            }
-            : null!;
+        async Task<HttpResponseMessage> Ask() =>
+            (
+                await app.Server.SendAsync(c =>
+                {
+                    (c.Request.Host, c.Request.Path) = (new("localhost"), $"/proof/{token}");
+                    c.Connection.RemoteIpAddress = IPAddress.Parse("203.0.113.77");
+                })
+            )
+                is var context
+                ? new HttpResponseMessage((HttpStatusCode)context.Response.StatusCode)
+                {
+                    Content = new StringContent(await new StreamReader(context.Response.Body).ReadToEndAsync()),
+                }
+                : null!;
         for (var i = 0; i < RequestLimits.ClientMost; i++)
             (await Ask()).StatusCode.ShouldBe(HttpStatusCode.OK);
         var refused = await Ask();

@@ -167,6 +167,7 @@ public sealed class AgenciesTests(App app) : IClassFixture<App>, IAsyncLifetime
         [
             nameof(Agency),
             nameof(RegisteredDomain),
+            nameof(NodeReport),
             "DataProtectionKey",
             "IdentityRole`1",
             "IdentityRoleClaim`1",

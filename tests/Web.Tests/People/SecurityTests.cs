@@ -28,7 +28,7 @@ public class SecurityTests(App app)
                     .Replace("{look:int}", "0");
             var r = await http.GetAsync(path);
             var open =
-                path is "/health" or PublicEndpoints.Brand or "/signin" or "/signin/code" or "/fault" or "/password"
+                path is PublicEndpoints.Brand or "/signin" or "/signin/code" or "/fault" or "/password"
                 || path.StartsWith("/password/")
                 || path.StartsWith("/proof/")
                 || path.StartsWith("/answers/")

@@ -346,8 +346,7 @@ public class ProspectsTests(App app)
                 at
             )
         ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        var mail = await app.DbAsync(db => db.Outbox.AsNoTracking().SingleAsync(m => m.To == "c@post.example"));
-        var link = System.Text.RegularExpressions.Regex.Match(mail.Body, "/sample/[A-Za-z0-9_-]{43}").Value;
+        var link = await app.LinkAsync(m => m.To == "c@post.example");
         (await app.Visitor().GetAsync(link)).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await NamedAsync("Comfrey")).Single().Standing.ShouldBe(Standing.Contacted);
     }
