@@ -19,12 +19,17 @@ public sealed class FaultModel : PageModel
     /// <summary>Somebody without an account was on a page behind a private link.</summary>
     public bool Client { get; private set; }
 
-    public void OnGet(int? code) => Say(code);
+    // No handler asks for anything of the request: its body may be what was at fault, and is not read.
+    public void OnGet() => Say();
 
-    public void OnPost(int? code) => Say(code);
+    public void OnPost() => Say();
 
-    private void Say(int? code)
+    private void Say()
     {
+        var sent = HttpContext.Features.Get<IExceptionHandlerFeature>()?.Error as BadHttpRequestException;
+        var code = sent?.StatusCode ?? (int.TryParse(Request.Query["code"], out var asked) ? asked : null as int?);
+        if (sent is not null)
+            Response.StatusCode = sent.StatusCode;
         Number = FaultBook.NumberOf(HttpContext);
         Client =
             (

@@ -149,6 +149,7 @@ public class FaultsTests(App app)
         (await http.PostAsync("/signin", large)).StatusCode.ShouldBe(HttpStatusCode.RequestEntityTooLarge);
         (await (await http.PostAsync("/signin", large)).Content.ReadAsStringAsync()).ShouldContain("Nothing was saved");
         (await http.PostAsync("/answers/" + new string('a', 43), large)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await (await http.PostAsync("/answers/" + new string('a', 43), large)).Content.ReadAsStringAsync()).ShouldContain("leads nowhere");
         (await http.PostAsync("/answers/" + new string('a', 12), large)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
     }
 
