@@ -81,3 +81,33 @@ free_port() {
   while (exec 3<>"/dev/tcp/127.0.0.1/$p") 2>/dev/null; do p=$((p + 1)); done
   echo "$p"
 }
+
+# installation: where the database and the files are that ./backup and ./restore mean. Of the environment, as the application reads it; else
+# those of ./start, whose PostgreSQL is started for the while where it does not run.
+installation() {
+  local part key value port=${Port:-5080}
+  data_folder=${DataFolder:-$root/.data}
+  if [[ -z ${Database:-} ]]; then
+    mkdir -p "$data_folder"
+    pg_up "$data_folder/pg" "$((port + 353))"
+    Database="Host=127.0.0.1;Port=$((port + 353));Database=plurimax;Username=plurimax"
+    [[ -n $(psql -h 127.0.0.1 -p "$((port + 353))" -U plurimax -d postgres -Atc "select 1 from pg_database where datname='plurimax'") ]] ||
+      createdb -h 127.0.0.1 -p "$((port + 353))" -U plurimax plurimax
+  else
+    need '/usr/lib/postgresql/*/bin/pg_dump' postgresql-client
+    pg_bin=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -1)
+    pg_stop() { :; }
+  fi
+  local IFS=';'
+  for part in $Database; do
+    key=$(tr -d ' ' <<<"${part%%=*}") value=${part#*=}
+    case ${key,,} in
+      host|server) export PGHOST=$value ;;
+      port) export PGPORT=$value ;;
+      database) export PGDATABASE=$value ;;
+      username|userid) export PGUSER=$value ;;
+      password) export PGPASSWORD=$value ;;
+      sslmode) export PGSSLMODE=${value,,} ;;
+    esac
+  done
+}
