@@ -48,7 +48,7 @@ public static class Composition
             k.Limits.MaxRequestBodySize = 2 * 1024 * 1024;
         });
 
-        services.AddData(connection, folder);
+        services.AddData(config, connection, folder);
         services.AddSites();
         services.AddClients();
         services.AddShared();
@@ -61,7 +61,7 @@ public static class Composition
     }
 
     /// <summary>The database, the blobs, the clock, and whose agency the work is for.</summary>
-    private static void AddData(this IServiceCollection services, string connection, string folder)
+    private static void AddData(this IServiceCollection services, IConfiguration config, string connection, string folder)
     {
         services.AddDbContext<PlurimaxDb>((s, o) => PlurimaxDb.Configure(o, connection).AddInterceptors(s.GetRequiredService<MailSeal>()));
         // Every worker goes on by itself after a fault; should one ever end, the sites stay up without it.
@@ -70,7 +70,13 @@ public static class Composition
         services.AddScoped<AgencyScope>();
         services.AddSingleton<AgencyTrades>();
         services.AddScoped(s => s.GetRequiredService<AgencyTrades>().Of(s.GetRequiredService<AgencyScope>().Id));
-        services.AddSingleton<IBlobStore>(new FolderBlobStore(Path.Combine(folder, "blobs")));
+        // Read at once: a setting at fault is told at the start.
+        var near = new FolderBlobStore(Path.Combine(folder, "blobs"));
+        if (BucketSettings.Of(key => config[key]) is { } bucket)
+            services.AddSingleton<IBlobStore>(_ => new BucketBlobStore(bucket, near));
+        else
+            services.AddSingleton<IBlobStore>(near);
+        services.AddScoped<BlobSweep>();
         services.AddMemoryCache(o => o.SizeLimit = 384L * 1024 * 1024);
         services.AddSingleton(new DataFolder(folder));
     }

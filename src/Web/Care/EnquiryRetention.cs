@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
+using Plurimax.Data.Blobs;
 using Plurimax.Data.Sites;
 using Plurimax.Data.Standards;
 using Plurimax.Web.Jobs;
@@ -42,8 +43,8 @@ public sealed class EnquiryRetention(PlurimaxDb db, TimeProvider clock)
 }
 
 /// <summary>
-/// What is done once a day, the first time an hour after the start: old enquiries go, proofs without an answer are followed by a mail, long
-/// histories are thinned, sessions that nobody used end.
+/// What is done once a day, by one node, the first time an hour after the start: old enquiries go, proofs without an answer are followed by
+/// a mail, long histories are thinned, sessions that nobody used end, files that nothing mentions any more go.
 /// </summary>
 internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider clock, WorkerBoard board, ILogger<RetentionClock> log)
     : Worker(board, log)
@@ -57,20 +58,27 @@ internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider c
                 await Task.Delay(wait, clock, stop);
                 // What fails is tried again in an hour.
                 wait = TimeSpan.FromHours(1);
-                await scopes.EachAgencyAsync(
-                    async s =>
-                    {
-                        await s.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
-                        await s.GetRequiredService<ProofService>().RemindAsync(stop);
-                        await s.GetRequiredService<HistoryThinning>().SweepAsync(stop);
-                        await s.GetRequiredService<SessionService>().SweepAsync(stop);
-                    },
-                    stop
-                );
+                await OneNode.DoAsync(scopes, "what is done once a day", () => RoundAsync(stop), stop);
                 wait = TimeSpan.FromDays(1);
                 well();
             },
             stop
         );
+    }
+
+    private async Task RoundAsync(CancellationToken stop)
+    {
+        await scopes.EachAgencyAsync(
+            async s =>
+            {
+                await s.GetRequiredService<EnquiryRetention>().SweepAsync(stop);
+                await s.GetRequiredService<ProofService>().RemindAsync(stop);
+                await s.GetRequiredService<HistoryThinning>().SweepAsync(stop);
+                await s.GetRequiredService<SessionService>().SweepAsync(stop);
+            },
+            stop
+        );
+        using var all = scopes.CreateScope();
+        await all.ServiceProvider.GetRequiredService<BlobSweep>().SweepAsync(stop);
     }
 }
