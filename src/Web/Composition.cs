@@ -282,7 +282,17 @@ public static class Composition
                 o.Conventions.AuthorizePage("/Operating/Operator", OperatorPolicy.Name);
             })
             .WithRazorPagesAtContentRoot();
-        services.Configure<Microsoft.AspNetCore.Mvc.MvcOptions>(o => o.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty()));
+        services.Configure<Microsoft.AspNetCore.Mvc.MvcOptions>(o =>
+        {
+            o.ModelMetadataDetailsProviders.Add(new EmptyStaysEmpty());
+            o.Filters.Add(new MissingFields());
+        });
+        // What a script sends must have what the code counts on.
+        services.ConfigureHttpJsonOptions(o =>
+        {
+            o.SerializerOptions.RespectNullableAnnotations = true;
+            o.SerializerOptions.RespectRequiredConstructorParameters = true;
+        });
         services.AddRequestLimits();
     }
 

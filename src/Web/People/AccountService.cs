@@ -153,6 +153,8 @@ public sealed class AccountService(
         var user = await FindAsync(id);
         if ((await users.GetPasskeysAsync(user)).Count >= MostPasskeys)
             return $"{MostPasskeys} passkeys are the most. Take one away first.";
+        if (credential.Length == 0)
+            return "The browser sent no passkey. Nothing was kept; try once more.";
         var made = await signIn.PerformPasskeyAttestationAsync(credential);
         if (!made.Succeeded || made.UserEntity.Id != user.Id.ToString())
             return "The browser's passkey could not be checked. Nothing was kept; try once more.";

@@ -75,6 +75,8 @@ public sealed class SignInService(
     /// <returns>Whether it is one of ours, of an account that lets in.</returns>
     public async Task<bool> WithPasskeyAsync(string credential)
     {
+        if (credential.Length == 0)
+            return false;
         var asserted = await signIn.PerformPasskeyAssertionAsync(credential);
         if (!asserted.Succeeded || !await signIn.CanSignInAsync(asserted.User))
             return false;

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Plurimax.Data;
 
@@ -10,6 +11,15 @@ public sealed class BatchModel(BatchService batchService) : PageModel
     public BatchReport Report { get; private set; } = null!;
 
     private async Task<bool> LoadAsync(Guid id) => await batchService.ReportAsync(id) is { } r && (Report = r) is not null;
+
+    /// <summary>No handler does anything about a batch that is not there, or is another agency's.</summary>
+    public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
+    {
+        if (context.HandlerArguments["id"] is Guid id && await batchService.ExistsAsync(id))
+            await next();
+        else
+            context.Result = NotFound();
+    }
 
     public async Task<IActionResult> OnGetAsync(Guid id) => await LoadAsync(id) ? Page() : NotFound();
 

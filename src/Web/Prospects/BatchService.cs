@@ -109,6 +109,8 @@ public sealed class BatchService(
         return n;
     }
 
+    public Task<bool> ExistsAsync(Guid id) => db.Batches.AnyAsync(b => b.Id == id);
+
     public async Task<byte[]> CsvAsync(Guid id) =>
         CsvText.File(
             ["row", "business", "state", "problem", "site"],

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Plurimax.Data;
 using Plurimax.Data.Standards;
@@ -69,6 +70,15 @@ public sealed class ClientSettingsModel(
         return true;
     }
 
+    /// <summary>No handler does anything about a client that is not there, or is another agency's.</summary>
+    public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
+    {
+        if (context.HandlerArguments["id"] is Guid id && await clientService.FindAsync(id) is not null)
+            await next();
+        else
+            context.Result = NotFound();
+    }
+
     public async Task<IActionResult> OnGetAsync(Guid id) => await LayAsync(id) ? Page() : NotFound();
 
     private RedirectResult Back(Guid id, string said, string? key = null)
@@ -88,7 +98,7 @@ public sealed class ClientSettingsModel(
         bool evenSo
     )
     {
-        if (SettingsRegistry.Find(key) is not { } setting || await clientService.FindAsync(id) is null)
+        if (SettingsRegistry.Find(key) is not { } setting)
             return NotFound();
         if (!setting.May(SettingLayer.Client, Owner))
             return Forbid();

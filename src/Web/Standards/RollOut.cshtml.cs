@@ -50,33 +50,39 @@ public sealed class RollOutModel(RollOutService rollOutService) : PageModel
         return Redirect($"/rollouts/{id}");
     }
 
+    /// <returns>Null where this person may act on a roll-out that is there.</returns>
+    private async Task<IActionResult?> RefusedAsync(Guid id) =>
+        !Owner ? Forbid()
+        : await rollOutService.ExistsAsync(id) ? null
+        : NotFound();
+
     public async Task<IActionResult> OnPostPauseAsync(Guid id)
     {
-        if (!Owner)
-            return Forbid();
+        if (await RefusedAsync(id) is { } refused)
+            return refused;
         await rollOutService.PauseAsync(id);
         return Back(id, "Paused; what is released stays");
     }
 
     public async Task<IActionResult> OnPostGoOnAsync(Guid id)
     {
-        if (!Owner)
-            return Forbid();
+        if (await RefusedAsync(id) is { } refused)
+            return refused;
         await rollOutService.GoOnAsync(id);
         return Back(id, "Going on");
     }
 
     public async Task<IActionResult> OnPostAgainAsync(Guid id)
     {
-        if (!Owner)
-            return Forbid();
+        if (await RefusedAsync(id) is { } refused)
+            return refused;
         return Back(id, $"{await rollOutService.AgainAsync(id)} tried again");
     }
 
     public async Task<IActionResult> OnPostBackAsync(Guid id)
     {
-        if (!Owner)
-            return Forbid();
+        if (await RefusedAsync(id) is { } refused)
+            return refused;
         var (back, stay, values) = await rollOutService.RollBackAsync(id, Actor.Of(User));
         return Back(
             id,

@@ -233,6 +233,8 @@ public sealed class RollOutService(
         );
     }
 
+    public Task<bool> ExistsAsync(Guid id) => db.RollOuts.AnyAsync(r => r.Id == id);
+
     public async Task PauseAsync(Guid id) =>
         await db
             .RollOuts.Where(r => r.Id == id && r.State == RollOutState.Running)

@@ -173,6 +173,25 @@ public sealed partial class AccountsTests(App app) : IClassFixture<App>
         await new Maker(app.Visitor()).SendAsync("/signin", new() { ["Email"] = email, ["Password"] = password });
 
     /// <summary>The link in the latest mail to somebody. It is written after the answer, so it is waited for.</summary>
+    [Theory]
+    [InlineData("")]
+    [InlineData("no JSON")]
+    [InlineData("{}")]
+    [InlineData("""{"id":"AA","rawId":"AA","response":{},"type":"public-key","clientExtensionResults":{}}""")]
+    public async Task A_passkey_that_is_none_is_refused_in_words(string credential)
+    {
+        var ivo = await app.SignInAsync("ivo");
+        await ivo.PostAsync("/account?handler=PasskeyWish", []);
+        var (status, body) = await ivo.SendAsync("/account?handler=Passkey", new() { ["credential"] = credential });
+        (status, body).ShouldSatisfyAllConditions(
+            x => x.status.ShouldBe(HttpStatusCode.UnprocessableEntity),
+            x => x.body.ShouldContain("Nothing was kept")
+        );
+        var stranger = new Maker(app.Visitor());
+        await stranger.PostAsync("/signin?handler=PasskeyWish", []);
+        (await stranger.SendAsync("/signin?handler=Passkey", new() { ["credential"] = credential })).Body.ShouldContain("not known here");
+    }
+
     private Task<string> LinkToAsync(string email) => app.LinkAsync(m => m.To == email);
 
     private async Task<string> CookieAsync(string email, string password)
