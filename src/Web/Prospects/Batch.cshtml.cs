@@ -13,6 +13,7 @@ public sealed class BatchModel(BatchService batchService) : PageModel
     private async Task<bool> LoadAsync(Guid id) => await batchService.ReportAsync(id) is { } r && (Report = r) is not null;
 
     /// <summary>No handler does anything about a batch that is not there, or is another agency's.</summary>
+    [NonHandler]
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
         if (context.HandlerArguments["id"] is Guid id && await batchService.ExistsAsync(id))

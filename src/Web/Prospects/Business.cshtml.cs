@@ -50,6 +50,7 @@ public sealed class BusinessModel(
     private Actor Who => Actor.Of(User);
     private string Origin => $"{Request.Scheme}://{Request.Host}";
 
+    [NonHandler]
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
         if (!Guid.TryParse(RouteData.Values["id"]?.ToString(), out var id) || await prospectService.FindAsync(id) is not { } client)

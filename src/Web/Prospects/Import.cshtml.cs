@@ -21,6 +21,7 @@ public sealed class ImportModel(ImportService importService, BatchService batche
     private ListImport _import = null!;
     private Actor Who => Actor.Of(User);
 
+    [NonHandler]
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
         if (!Guid.TryParse(RouteData.Values["id"]?.ToString(), out var id) || await importService.FindAsync(id, Who) is not { } import)

@@ -33,6 +33,7 @@ public abstract class SitePageModel(SiteReader reader, SiteStatus status, SiteAd
     /// <summary>What is owed for the site, by page.</summary>
     public System.Collections.Immutable.ImmutableArray<OwedThing> Owed { get; private set; } = [];
 
+    [NonHandler]
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
         if (!Guid.TryParse(RouteData.Values["id"]?.ToString(), out var id) || await Reader.FindAsync(id) is not { } site)

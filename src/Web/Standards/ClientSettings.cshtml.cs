@@ -71,6 +71,7 @@ public sealed class ClientSettingsModel(
     }
 
     /// <summary>No handler does anything about a client that is not there, or is another agency's.</summary>
+    [NonHandler]
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
         if (context.HandlerArguments["id"] is Guid id && await clientService.FindAsync(id) is not null)

@@ -24,6 +24,7 @@ public sealed class TemplateModel(TemplateService templateService, SiteReader re
     private string _family = "";
     private Actor Who => Actor.Of(User);
 
+    [NonHandler]
     public override async Task OnPageHandlerExecutionAsync(PageHandlerExecutingContext context, PageHandlerExecutionDelegate next)
     {
         _family = RouteData.Values["family"]?.ToString() ?? "";
