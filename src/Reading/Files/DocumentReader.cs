@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.IO.Compression;
+using System.IO.Hashing;
 
 namespace Plurimax.Reading.Files;
 
@@ -57,6 +58,14 @@ public static class DocumentReader
     {
         var name = Shown(file.Name);
         void Fail(string message) => into.Problems.Add(new FileProblem(name, message));
+        // A file in which nothing stands says so, and not that nothing was found.
+        void Keep(SourceText text)
+        {
+            if (text.Stated.IsEmpty && !text.Text.Any(char.IsLetterOrDigit))
+                Fail("has no words in it.");
+            else
+                into.Texts.Add(text);
+        }
         if (file.Bytes.Length > LargestFile)
         {
             Fail(
@@ -95,25 +104,25 @@ public static class DocumentReader
             switch (kind)
             {
                 case FileKind.Text:
-                    into.Texts.Add(TextFile(name, file.Bytes));
+                    Keep(TextFile(name, file.Bytes));
                     break;
                 case FileKind.Html:
-                    into.Texts.Add(HtmlFile.Read(name, TextBytes.Decode(file.Bytes).Text));
+                    Keep(HtmlFile.Read(name, TextBytes.Decode(file.Bytes).Text));
                     break;
                 case FileKind.Csv:
-                    into.Texts.Add(TableFile.FromCsv(name, file.Bytes));
+                    Keep(TableFile.FromCsv(name, file.Bytes));
                     break;
                 case FileKind.Xlsx:
-                    into.Texts.Add(TableFile.FromXlsx(name, file.Bytes));
+                    Keep(TableFile.FromXlsx(name, file.Bytes));
                     break;
                 case FileKind.Card:
-                    into.Texts.Add(CardFile.Read(name, file.Bytes));
+                    Keep(CardFile.Read(name, file.Bytes));
                     break;
                 case FileKind.Docx:
-                    into.Texts.Add(DocxFile.Read(name, file.Bytes));
+                    Keep(DocxFile.Read(name, file.Bytes));
                     break;
                 case FileKind.Pdf:
-                    into.Texts.Add(PdfFile.Read(name, file.Bytes));
+                    Keep(PdfFile.Read(name, file.Bytes));
                     break;
                 case FileKind.Picture or FileKind.Svg:
                     var picture = PictureFile.Read(name, file.Bytes, kind);
@@ -195,6 +204,7 @@ public static class DocumentReader
             into.Problems.Add(new FileProblem(name, "is an archive in an archive. Unpack it once and send what is inside."));
             return;
         }
+        var read = 0;
         foreach (var entry in zip.Entries)
         {
             if (entry.FullName.EndsWith('/'))
@@ -215,6 +225,7 @@ public static class DocumentReader
                 continue;
             if (FileKinds.Promised(full) is null)
                 continue;
+            read++;
             using var s = entry.Open();
             var bytes = ReadAtMost(s, LargestFile, ref into.Unpacked);
             if (into.Unpacked > LargestUnpacked)
@@ -229,8 +240,16 @@ public static class DocumentReader
                 into.Problems.Add(new FileProblem(shown, $"unpacks to more than {LargestFile / (1024 * 1024)} MB. It was left out."));
                 continue;
             }
+            // What was changed on the way would be read as if it stood there (APPNOTE.TXT 6.3.10, 4.4.7).
+            if (bytes.Length != entry.Length || Crc32.HashToUInt32(bytes) != entry.Crc32)
+            {
+                into.Problems.Add(new FileProblem(shown, "is damaged in the archive. It was left out; send it by itself."));
+                continue;
+            }
             One(new InFile(full.Replace('/', '_'), bytes), into, depth + 1);
         }
+        if (read == 0)
+            into.Problems.Add(new FileProblem(name, $"holds no file that can be read. These can: {Kinds}."));
     }
 
     private static byte[]? ReadAtMost(Stream s, int most, ref long sum)

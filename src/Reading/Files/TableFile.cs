@@ -14,20 +14,26 @@ public static class TableFile
     public static SourceText FromCsv(string name, byte[] bytes)
     {
         var (text, encoding, guessed) = TextBytes.Decode(bytes);
-        return Build(
-            name,
-            Rows(text, Delimiter(text)),
-            guessed ? [$"{name}: not valid UTF-8; read as {encoding}. Check accents and signs."] : []
-        );
+        var notes = new List<string>();
+        if (guessed)
+            notes.Add($"{name}: not valid UTF-8; read as {encoding}. Check accents and signs.");
+        if (text.Count('"') % 2 == 1)
+            notes.Add(
+                $"{name}: a quotation mark is opened and never closed; rows after it may have run into one. Close it and send the new one."
+            );
+        return Build(name, Rows(text, Delimiter(text)), notes);
     }
 
     public static SourceText FromXlsx(string name, byte[] bytes) => Build(name, Sheet(bytes), []);
 
-    private static SourceText Build(string name, IEnumerable<string[]> rows, string[] notes)
+    private static SourceText Build(string name, IEnumerable<string[]> rows, List<string> notes)
     {
         var b = new TextBuilder();
+        var (filled, widest) = (0, 0);
         foreach (var row in rows)
         {
+            filled += row.Any(c => c.Trim().Length > 0) ? 1 : 0;
+            widest = Math.Max(widest, row.Length);
             var cells = row.Select(c => c.Trim()).ToArray();
             var end = Array.FindLastIndex(cells, c => c.Length > 0);
             if (end < 0)
@@ -39,7 +45,13 @@ public static class TableFile
             if (b.Full)
                 break;
         }
-        return b.Count == 0 ? throw new UnreadableException("has no rows in it.") : b.Build(name, notes: [.. notes]);
+        if (filled == 0)
+            throw new UnreadableException("has no values in it: only empty cells, or formulas that were never worked out.");
+        if (filled == 1)
+            notes.Add($"{name}: there is one row in it and nothing under it.");
+        if (widest == MostColumns)
+            notes.Add($"{name}: only the first {MostColumns} columns were read.");
+        return b.Build(name, notes: [.. notes]);
     }
 
     /// <summary>Rows of a CSV text, at most <see cref="MostRows"/>, cells beyond <see cref="MostColumns"/> dropped.</summary>

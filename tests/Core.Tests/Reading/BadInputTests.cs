@@ -65,6 +65,43 @@ public class BadInputTests
     [Fact]
     public void Empty() => Refused(new("nothing.txt", []), "is empty");
 
+    private static void Noted(string name, string text, string because)
+    {
+        var batch = DocumentReader.Read([new(name, Encoding.UTF8.GetBytes(text)), Good]);
+        batch.Texts.SelectMany(t => t.Notes).ShouldContain(n => n.Contains(because) && n.StartsWith(name));
+    }
+
+    [Fact]
+    public void A_table_with_a_header_only() => Noted("header.csv", "Name,Phone,Town\n", "one row in it");
+
+    [Fact]
+    public void A_table_wider_than_is_read() => Noted("wide.csv", string.Join(',', Enumerable.Range(1, 4_000)), "first 200 columns");
+
+    [Fact]
+    public void A_quotation_mark_without_its_end() =>
+        Noted("open.csv", "Name,Phone\n\"Bell Cycles,01632 960142\nKnot,01632 960143\n", "never closed");
+
+    [Theory]
+    [InlineData("blank.txt", " \n\t\n—\n")]
+    [InlineData("blank.html", "<html><body><div> </div></body></html>")]
+    public void Nothing_but_blanks(string name, string text) => Refused(new(name, Encoding.UTF8.GetBytes(text)), "no words in it");
+
+    [Fact]
+    public void An_archive_of_nothing_that_can_be_read() => Refused(new("tools.zip", Zip(("a.bin", [1, 2, 3]))), "holds no file");
+
+    [Fact]
+    public void A_file_that_was_changed_in_its_archive()
+    {
+        var text = Encoding.ASCII.GetBytes("Phone 01632 960999");
+        var memory = new MemoryStream();
+        using (var zip = new ZipArchive(memory, ZipArchiveMode.Create, true))
+        using (var s = zip.CreateEntry("notes.txt", CompressionLevel.NoCompression).Open())
+            s.Write(text);
+        var bytes = memory.ToArray();
+        bytes[bytes.AsSpan().IndexOf(text)] ^= 1;
+        Refused(new("notes.zip", bytes), "damaged");
+    }
+
     [Fact]
     public void A_program() => Refused(new("setup.txt", [.. "MZ"u8, 0, 0, 1, 2]), "is a program");
 
