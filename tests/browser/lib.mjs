@@ -35,7 +35,8 @@ export async function startApplication() {
   };
   execFileSync('dotnet', [dll, '--migrate', '--demo'], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] });
   const app = {
-    spawn: () => spawn('dotnet', [dll, '--urls', base], { cwd: web, env, stdio: ['ignore', 'ignore', 'inherit'] }),
+    spawn: (address = base, more = {}) =>
+      spawn('dotnet', [dll, '--urls', address], { cwd: web, env: { ...env, ...more }, stdio: ['ignore', 'ignore', 'inherit'] }),
     psql: (sql) => psql(sql, 'plurimax_browser'),
     /** The latest mail to somebody as the mail server got it; its links lie nowhere else. */
     letter: async (to) => {
@@ -133,12 +134,12 @@ export async function serve(folder, { pictures = true } = {}) {
   return { url: `http://127.0.0.1:${server.address().port}`, stop: () => server.close() };
 }
 
-export async function signIn(page, who = 'ada') {
-  await page.goto(`${base}/signin`);
+export async function signIn(page, who = 'ada', at = base) {
+  await page.goto(`${at}/signin`);
   await page.fill('#email', `${who}@tidewrack.example`);
   await page.fill('#password', 'saltmere-harbour');
   await page.click('button');
-  await page.waitForURL(`${base}/`);
+  await page.waitForURL(`${at}/`);
 }
 
 /** Violations of WCAG 2.0 to 2.2, A and AA, by axe-core, as short lines; it comes now unless the page has brought it. */

@@ -23,9 +23,9 @@ namespace Plurimax.Web.Bench;
 public sealed record TypedPassage(
     string Section,
     string Path,
-    string? Html,
-    string? Text,
     string Was,
+    string? Html = null,
+    string? Text = null,
     bool EvenSo = false,
     string[]? Tried = null
 )
@@ -40,14 +40,14 @@ public sealed record TypedPassage(
 public sealed record PastedText(string Html, bool Block);
 
 /// <param name="Own">Words that stand here instead of the fact's; null puts the fact in.</param>
-public sealed record WantedChip(string Fact, string? Own, string? Language);
+public sealed record WantedChip(string Fact, string? Own = null, string? Language = null);
 
 public sealed record FactInPlace(string Fact, string Value);
 
 /// <param name="Leaf">Page in hand; <paramref name="Section"/> in hand, if one is.</param>
 /// <param name="Except">Codes of what was understood but is not wanted.</param>
 /// <param name="Revision">The version it was looked at on; null only looks.</param>
-public sealed record SaidInPlace(string Words, string Leaf, string? Section, string[]? Except, int? Revision);
+public sealed record SaidInPlace(string Words, string Leaf, string? Section = null, string[]? Except = null, int? Revision = null);
 
 /// <summary>
 /// What the Bench asks for while somebody types: small answers, no page. All of it needs sign-in and the form token, like every page.
