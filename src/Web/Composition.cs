@@ -318,6 +318,7 @@ public static class Composition
         SheetHost.Map(app);
         BenchEndpoints.Map(app);
         AgencyBrand.Map(app);
+        SecurityTxt.Map(app);
     }
 
     /// <summary>Brings the database up to date and, once, loads the demo.</summary>

@@ -52,6 +52,7 @@ export default async function (browser, app) {
     'a trade seen': '/trades/bakery.de/preview?look=poster',
     Enquiries: '/enquiries',
     Outbox: '/outbox',
+    Health: '/operator',
     'your account': '/account',
     'codes set up': '/account?codes=true',
     People: '/people',

@@ -27,6 +27,7 @@ public static class PublicEndpoints
     public const string TradeSheet = "/tradesheet/{token}/{**path}";
     public const string ProofSheet = "/proof/{token}/sheet/{**path}";
     public const string LookSheet = "/looks/{token}/sheet/{look:int}/{**path}";
+    public const string SecurityTxt = "/.well-known/security.txt";
     public const string Brand = AgencyBrand.Path;
     public const string SampleSheet = "/sample/{token}/sheet/{**path}";
 }

@@ -28,7 +28,7 @@ public class SecurityTests(App app)
                     .Replace("{look:int}", "0");
             var r = await http.GetAsync(path);
             var open =
-                path is PublicEndpoints.Brand or "/signin" or "/signin/code" or "/fault" or "/password"
+                path is PublicEndpoints.Brand or PublicEndpoints.SecurityTxt or "/signin" or "/signin/code" or "/fault" or "/password"
                 || path.StartsWith("/password/")
                 || path.StartsWith("/proof/")
                 || path.StartsWith("/answers/")
@@ -49,6 +49,27 @@ public class SecurityTests(App app)
                 r.Headers.Location!.OriginalString.ShouldContain("/signin", customMessage: path);
             }
         }
+    }
+
+    [Fact]
+    public void The_threat_model_names_every_public_address_with_its_limits()
+    {
+        var model = File.ReadAllText(Path.Combine(App.Root(), "docs/threats.md"));
+        foreach (var endpoint in app.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>())
+            if (endpoint.Metadata.GetMetadata<Microsoft.AspNetCore.Authorization.IAllowAnonymous>() is not null)
+                model.ShouldContain($"`/{endpoint.RoutePattern.RawText!.TrimStart('/')}`");
+    }
+
+    [Fact]
+    public async Task Whoever_finds_a_hole_is_told_whom_to_tell()
+    {
+        (await app.Visitor().GetAsync(PublicEndpoints.SecurityTxt)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        await using var host = app.WithWebHostBuilder(b => b.UseSetting("SecurityContact", "holes@tidewrack.example"));
+        var lines = (await host.CreateClient().GetStringAsync(PublicEndpoints.SecurityTxt)).Split('\n');
+        // RFC 9116: 2.5.3 and 2.5.5, both must be there; the date lies ahead, and less than a year.
+        lines.ShouldContain("Contact: mailto:holes@tidewrack.example");
+        var until = DateTimeOffset.Parse(lines.Single(l => l.StartsWith("Expires: "))["Expires: ".Length..]);
+        (until - DateTimeOffset.UtcNow).TotalDays.ShouldBeInRange(30, 365);
     }
 
     [Fact]
