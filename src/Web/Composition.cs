@@ -30,6 +30,7 @@ using Plurimax.Web.Standards;
 using Plurimax.Web.Start;
 using Plurimax.Web.Styling;
 using Plurimax.Web.Trades;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web;
 

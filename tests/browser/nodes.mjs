@@ -74,7 +74,6 @@ export async function startNodes(app) {
     base: `https://app.agency.example:${port}`,
     port,
     sites: 'sites.agency.example',
-    killed: () => turn,
     next: async () => {
       const [gone, stays] = [turn % 2, (turn + 1) % 2];
       await ready(stays);
@@ -84,6 +83,7 @@ export async function startNodes(app) {
       nodes[gone] = start(gone);
       turn++;
     },
+    settled: () => Promise.all([ready(0), ready(1)]),
     stop: () => [...nodes, front].forEach((p) => p.kill('SIGTERM')),
   };
 }

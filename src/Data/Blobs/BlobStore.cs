@@ -9,7 +9,9 @@ public interface IBlobStore
     /// <returns>The hash, and whether the blob is new.</returns>
     (string Hash, bool New) Put(byte[] content);
 
-    /// <returns>The bytes, gzip-compressed where that was asked for and is smaller; null where there is no such blob, or no whole one.</returns>
+    /// <returns>
+    /// The bytes, gzip-compressed where that was asked for and is smaller; null where there is no such blob, or no whole one.
+    /// </returns>
     byte[]? Get(string hash, bool compressed = false);
 
     /// <summary>Every blob, with when it was put last.</summary>

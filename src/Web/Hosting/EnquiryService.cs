@@ -13,8 +13,8 @@ using Plurimax.Publishing.Sections;
 using Plurimax.Text;
 using Plurimax.Trades;
 using Plurimax.Web.Mail;
-using Plurimax.Web.Operating;
 using Plurimax.Web.Shared;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Hosting;
 

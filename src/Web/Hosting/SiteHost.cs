@@ -1,8 +1,8 @@
 using Microsoft.Extensions.Primitives;
 using Plurimax.Publishing.Rendering;
 using Plurimax.Web.Jobs;
-using Plurimax.Web.Operating;
 using Plurimax.Web.Shared;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Hosting;
 

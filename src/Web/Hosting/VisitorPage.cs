@@ -3,7 +3,7 @@ using Plurimax.Text;
 
 namespace Plurimax.Web.Hosting;
 
-/// <summary>A page of a published site that is made when it is asked for: in the site's own look and language, found by no search.</summary>
+/// <summary>A page of a published site that is made when it is asked for: in its own look and language, found by no search.</summary>
 internal static class VisitorPage
 {
     public static async Task WriteAsync(
@@ -44,7 +44,8 @@ internal static class VisitorPage
             status,
             w =>
                 Html.Of(
-                    $"<h1>{w.Get("server.not_now")}</h1><p role=\"status\">{w.Get(text)}</p><p><a href=\"/\">{w.Get("missing.home")}</a></p>"
+                    $"<h1>{w.Get("server.not_now")}</h1><p role=\"status\">{w.Get(text)}</p>"
+                        + $"<p><a href=\"/\">{w.Get("missing.home")}</a></p>"
                         + $"{Html.If(number is not null, $"<p><small>{number}</small></p>")}"
                 ),
             "server.not_now"

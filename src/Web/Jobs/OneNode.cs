@@ -7,7 +7,9 @@ namespace Plurimax.Web.Jobs;
 /// <summary>Work that one node does at a time, whichever comes first.</summary>
 internal static class OneNode
 {
-    /// <summary>Does it unless another node is at it. A node that dies lets go with its connection (PostgreSQL 17 manual, 9.28.10).</summary>
+    /// <summary>
+    /// Does it unless another node is at it. A node that dies lets go with its connection (PostgreSQL 17 manual, 9.28.10).
+    /// </summary>
     /// <returns>Whether it was done here.</returns>
     public static async Task<bool> DoAsync(IServiceScopeFactory scopes, string work, Func<Task> act, CancellationToken stop)
     {

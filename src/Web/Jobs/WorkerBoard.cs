@@ -1,5 +1,5 @@
 using System.Collections.Concurrent;
-using Plurimax.Web.Operating;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Jobs;
 

@@ -12,8 +12,8 @@ using Plurimax.Publishing.Rendering;
 using Plurimax.Publishing.Sections;
 using Plurimax.Sites;
 using Plurimax.Web.Hosting;
-using Plurimax.Web.Operating;
 using Plurimax.Web.Shared;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Launching;
 

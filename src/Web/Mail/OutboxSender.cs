@@ -2,7 +2,7 @@ using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Publishing.Launching;
 using Plurimax.Web.Jobs;
-using Plurimax.Web.Operating;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Mail;
 

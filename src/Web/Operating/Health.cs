@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Diagnostics.HealthChecks;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Diagnostics.HealthChecks;
 using Plurimax.Data;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Operating;
 

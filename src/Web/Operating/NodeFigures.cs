@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Plurimax.Web.Jobs;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Operating;
 

@@ -3,6 +3,7 @@ using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 using Plurimax.Web.Jobs;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Operating;
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Operating;
 

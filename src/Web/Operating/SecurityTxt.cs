@@ -8,7 +8,7 @@ namespace Plurimax.Web.Operating;
 /// </summary>
 internal static class SecurityTxt
 {
-    /// <summary>Worked out anew with each answer, so that the file never runs out by itself; under a year, as the standard recommends.</summary>
+    /// <summary>Worked out anew with each answer, so that it never runs out by itself; under a year, as recommended.</summary>
     private static readonly TimeSpan Holds = TimeSpan.FromDays(180);
 
     public static void Map(WebApplication app) =>
@@ -23,6 +23,7 @@ internal static class SecurityTxt
     {
         var uri = contact.Contains(':', StringComparison.Ordinal) ? contact : "mailto:" + contact;
         var until = new DateTimeOffset(now.UtcDateTime.Date, TimeSpan.Zero) + Holds;
-        return $"Contact: {uri}\nExpires: {until.ToString("yyyy-MM-ddTHH:mm:ssZ", CultureInfo.InvariantCulture)}\nPreferred-Languages: en\n";
+        var expires = until.ToString("yyyy-MM-ddTHH:mm:ssZ", CultureInfo.InvariantCulture);
+        return $"Contact: {uri}\nExpires: {expires}\nPreferred-Languages: en\n";
     }
 }

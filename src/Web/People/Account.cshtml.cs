@@ -2,7 +2,6 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Plurimax.Data;
-using Plurimax.Web.Operating;
 
 namespace Plurimax.Web.People;
 

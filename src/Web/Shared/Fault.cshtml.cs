@@ -2,7 +2,7 @@ using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Plurimax.Web.Operating;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Shared;
 

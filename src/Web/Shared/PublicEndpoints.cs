@@ -1,7 +1,8 @@
 namespace Plurimax.Web.Shared;
 
 /// <summary>
-/// Everything that answers without sign-in, beside <see cref="Operating.Health"/>. Published sites are served apart, by host name, in <see cref="Hosting.SiteHost"/>.
+/// Everything that answers without sign-in, beside <see cref="Operating.Health"/>. Published sites are served apart, by host name, in
+/// <see cref="Hosting.SiteHost"/>.
 /// </summary>
 public static class PublicEndpoints
 {

@@ -21,8 +21,8 @@ using Plurimax.Web.Styling;
 namespace Plurimax.Web.Tests;
 
 /// <summary>
-/// Every page, handler and verb of the route table, asked by everybody there is. What each is answered stands in endpoints.txt: a new handler
-/// without a line there fails, and so does a line that is no longer so.
+/// Every page, handler and verb of the route table, asked by everybody there is. What each is answered stands in endpoints.txt: a new
+/// handler without a line there fails, and so does a line that is no longer so.
 /// </summary>
 public sealed partial class EndpointsTests(App app) : IClassFixture<App>
 {

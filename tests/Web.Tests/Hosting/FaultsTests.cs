@@ -4,9 +4,9 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Launching;
-using Plurimax.Web.Operating;
 using Plurimax.Web.Proofs;
 using Plurimax.Web.Shared;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Tests;
 

@@ -57,7 +57,8 @@ public sealed class BackupTests(App app) : IClassFixture<App>, IAsyncLifetime
         foreach (var table in await Ask("select tablename from pg_tables where schemaname = 'public' and tablename <> 'nodes' order by 1"))
             rows.AddRange(
                 await Ask(
-                    $"select '{table} ' || count(*) || ' ' || coalesce(md5(string_agg(t::text, '|' order by t::text)), '') from \"{table}\" t"
+                    $"select '{table} ' || count(*) || ' ' || coalesce(md5(string_agg(t::text, '|' order by t::text)), '') "
+                        + $"from \"{table}\" t"
                 )
             );
         return rows;

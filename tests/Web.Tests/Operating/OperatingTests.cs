@@ -10,8 +10,8 @@ using Microsoft.Extensions.Logging.Abstractions;
 using Plurimax.Data;
 using Plurimax.Data.Sites;
 using Plurimax.Web.Mail;
-using Plurimax.Web.Operating;
 using Plurimax.Web.Proofs;
+using Plurimax.Web.Watch;
 
 namespace Plurimax.Web.Tests;
 
@@ -69,7 +69,7 @@ public sealed class OperatingTests(App app)
     private static Dictionary<string, string> Letter(string email) =>
         new()
         {
-            ["name"] = "Wilhelmina Comfrey",
+            ["name"] = "Wilhelmina Quillwort",
             ["email"] = email,
             ["message"] = "My gate squeaks terribly.",
             ["consent"] = "yes",
@@ -91,22 +91,22 @@ public sealed class OperatingTests(App app)
                 .ServiceProvider.GetRequiredService<ProofService>()
                 .SendAsync(site, App.Mara, "http://localhost", mail: true);
             var db = scope.ServiceProvider.GetRequiredService<PlurimaxDb>();
-            db.Add(OutboxMail.About(live.Id, "refused.comfrey@post.example", "s", "b", DateTimeOffset.UtcNow));
+            db.Add(OutboxMail.About(live.Id, "refused.quillwort@post.example", "s", "b", DateTimeOffset.UtcNow));
             await db.SaveChangesAsync();
             host.Services.GetRequiredService<OutboxSignal>().Raise();
         }
         (await maker.Http.GetAsync($"/proof/{token}")).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await maker.Http.GetAsync($"/proof/{token}/sheet/index.html")).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await maker.Http.GetAsync($"/proofs/{token}/nothing")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        await At($"{live.Slug}.sites.localhost").PostAsync("/enquiry", new FormUrlEncodedContent(Letter("w.comfrey@post.example")));
+        await At($"{live.Slug}.sites.localhost").PostAsync("/enquiry", new FormUrlEncodedContent(Letter("w.quillwort@post.example")));
         await app.DbAsync(async db =>
             await db.Database.ExecuteSqlAsync($"update revisions set document = '{{}}'::jsonb where site_id = {live.Id}")
         );
-        (await maker.GetAsync($"/sites/{live.Id}/launch?who=w.comfrey@post.example&t={token}")).Status.ShouldBe(
+        (await maker.GetAsync($"/sites/{live.Id}/launch?who=w.quillwort@post.example&t={token}")).Status.ShouldBe(
             HttpStatusCode.InternalServerError
         );
         await App.UntilAsync(
-            () => app.DbAsync(db => db.Outbox.AnyAsync(m => m.To == "refused.comfrey@post.example" && m.Tries > 0)),
+            () => app.DbAsync(db => db.Outbox.AnyAsync(m => m.To == "refused.quillwort@post.example" && m.Tries > 0)),
             tried => tried
         );
         return token;
@@ -132,7 +132,16 @@ public sealed class OperatingTests(App app)
             JsonDocument.Parse(line).RootElement.GetProperty("said").GetString().ShouldNotBeNull();
         lines.ShouldContain(l => l.Contains("Error ") && l.Contains("/sites/{id:guid}/launch") && l.Contains("\"exception\""));
         foreach (
-            var secret in new[] { token, "@post.example", "@tidewrack.example", "saltmere-harbour", "wrong-harbour", "Comfrey", "squeaks" }
+            var secret in new[]
+            {
+                token,
+                "@post.example",
+                "@tidewrack.example",
+                "saltmere-harbour",
+                "wrong-harbour",
+                "Quillwort",
+                "squeaks",
+            }
         )
             kept.Text.Contains(secret, StringComparison.OrdinalIgnoreCase).ShouldBeFalse(secret);
     }
@@ -142,20 +151,25 @@ public sealed class OperatingTests(App app)
     {
         var live = await app.LiveAsync("Traced Locks");
         using var collector = new Collector();
-        string token;
-        await using (
-            var host = app.WithWebHostBuilder(b =>
-                b.UseSetting("OTEL_EXPORTER_OTLP_ENDPOINT", collector.Address).UseSetting("OTEL_EXPORTER_OTLP_PROTOCOL", "http/protobuf")
-            )
-        )
-            token = await RoadAsync(host, live);
-        // What is left is sent as the host ends.
+        await using var host = app.WithWebHostBuilder(b =>
+            b.UseSetting("OTEL_EXPORTER_OTLP_ENDPOINT", collector.Address)
+                .UseSetting("OTEL_EXPORTER_OTLP_PROTOCOL", "http/protobuf")
+                .UseSetting("OTEL_METRIC_EXPORT_INTERVAL", "300")
+                .UseSetting("OTEL_BSP_SCHEDULE_DELAY", "100")
+        );
+        var token = await RoadAsync(host, live);
+        await App.UntilAsync(
+            () => Task.FromResult(collector.Text),
+            text =>
+                text.Contains("/sites/{id:guid}/launch", StringComparison.Ordinal)
+                && text.Contains("plurimax.faults", StringComparison.Ordinal)
+        );
         collector.Paths.ShouldContain("/v1/traces");
         collector.Paths.ShouldContain("/v1/metrics");
         collector.Text.ShouldContain("/proof/{token}");
         collector.Text.ShouldContain("http.server.request.duration");
         collector.Text.ShouldContain("plurimax.faults");
-        foreach (var secret in new[] { token, "@post.example", "@tidewrack.example", "saltmere-harbour", "Comfrey", "squeaks" })
+        foreach (var secret in new[] { token, "@post.example", "@tidewrack.example", "saltmere-harbour", "Quillwort", "squeaks" })
             collector.Text.Contains(secret, StringComparison.OrdinalIgnoreCase).ShouldBeFalse(secret);
     }
 

@@ -127,8 +127,8 @@ public sealed class AgenciesTests(App app) : IClassFixture<App>, IAsyncLifetime
                         was = "",
                     }
                 ),
-                ("say", new { words = "darker" }),
-                ("chip", new { name = "phone" }),
+                ("say", new { words = "darker", leaf = "home" }),
+                ("chip", new { fact = "phone" }),
             }
         )
             (await vera.AskAsync($"/sites/{ours.Id}/bench/{act}", body, "/clients")).Status.ShouldBe(HttpStatusCode.NotFound, act);

@@ -1,6 +1,6 @@
 using System.Diagnostics.Metrics;
 
-namespace Plurimax.Web.Operating;
+namespace Plurimax.Web.Watch;
 
 /// <summary>What the application counts beside what its libraries count of themselves.</summary>
 public sealed class Tallies

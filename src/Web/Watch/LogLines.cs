@@ -4,7 +4,7 @@ using System.Text.Json;
 using Microsoft.Extensions.Logging.Abstractions;
 using Microsoft.Extensions.Logging.Console;
 
-namespace Plurimax.Web.Operating;
+namespace Plurimax.Web.Watch;
 
 /// <summary>
 /// The log as lines of JSON, one an event: <c>at</c>, <c>level</c>, <c>of</c> (the class), <c>said</c>, then the values of the message by

@@ -1,6 +1,6 @@
 using System.Text.RegularExpressions;
 
-namespace Plurimax.Web.Operating;
+namespace Plurimax.Web.Watch;
 
 /// <summary>Words for logs and figures without what opens a link or names a person.</summary>
 public static partial class Scrubbed

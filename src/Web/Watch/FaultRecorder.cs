@@ -1,8 +1,10 @@
 using Microsoft.AspNetCore.Diagnostics;
 
-namespace Plurimax.Web.Operating;
+namespace Plurimax.Web.Watch;
 
-/// <summary>Notes what broke under a page. Scripts that asked for data are answered with data, everybody else with the page of faults.</summary>
+/// <summary>
+/// Notes what broke under a page. Scripts that asked for data are answered with data, everybody else with the page of faults.
+/// </summary>
 internal sealed class FaultRecorder(FaultBook faults) : IExceptionHandler
 {
     public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancel)

@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Diagnostics;
 
-namespace Plurimax.Web.Operating;
+namespace Plurimax.Web.Watch;
 
 /// <summary>What a request is called in logs and figures: never by its path, which may open a private link.</summary>
 public static class RequestNames

@@ -1,6 +1,6 @@
 using System.Security.Cryptography;
 
-namespace Plurimax.Web.Operating;
+namespace Plurimax.Web.Watch;
 
 /// <summary>Something that broke while a request was answered.</summary>
 /// <param name="Number">What the user saw, "4F2A-91C3"; the log has it beside the whole exception.</param>

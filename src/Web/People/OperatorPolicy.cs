@@ -2,7 +2,7 @@ using Microsoft.AspNetCore.Authorization;
 using Microsoft.EntityFrameworkCore;
 using Plurimax.Data;
 
-namespace Plurimax.Web.Operating;
+namespace Plurimax.Web.People;
 
 /// <summary>
 /// Who looks after the host: the accounts that the setting <c>Operators</c> names by their mail, with commas between. Without it the owners

@@ -4,7 +4,7 @@ using OpenTelemetry;
 using OpenTelemetry.Metrics;
 using OpenTelemetry.Trace;
 
-namespace Plurimax.Web.Operating;
+namespace Plurimax.Web.Watch;
 
 /// <summary>
 /// Metrics and traces to a collector, where <c>OTEL_EXPORTER_OTLP_ENDPOINT</c> names one (OpenTelemetry, OTLP exporter); the other settings

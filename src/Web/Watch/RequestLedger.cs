@@ -2,7 +2,7 @@ using System.Collections.Concurrent;
 using System.Diagnostics;
 using Plurimax.Text;
 
-namespace Plurimax.Web.Operating;
+namespace Plurimax.Web.Watch;
 
 /// <summary>A request that took long.</summary>
 /// <param name="Name">As <see cref="RequestNames"/> calls it.</param>
