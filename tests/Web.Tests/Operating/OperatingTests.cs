@@ -161,7 +161,7 @@ public sealed class OperatingTests(App app)
         await App.UntilAsync(
             () => Task.FromResult(collector.Text),
             text =>
-                text.Contains("/sites/{id:guid}/launch", StringComparison.Ordinal)
+                text.Contains("sites/{id:guid}/launch", StringComparison.Ordinal)
                 && text.Contains("plurimax.faults", StringComparison.Ordinal)
         );
         collector.Paths.ShouldContain("/v1/traces");
