@@ -74,7 +74,7 @@ public static class Composition
         // Read at once: a setting at fault is told at the start.
         var near = new FolderBlobStore(Path.Combine(folder, "blobs"));
         if (BucketSettings.Of(key => config[key]) is { } bucket)
-            services.AddSingleton<IBlobStore>(_ => new BucketBlobStore(bucket, near));
+            services.AddSingleton<IBlobStore>(s => new BucketBlobStore(bucket, near, s.GetRequiredService<TimeProvider>()));
         else
             services.AddSingleton<IBlobStore>(near);
         services.AddScoped<BlobSweep>();

@@ -83,7 +83,6 @@ export async function startNodes(app) {
       nodes[gone] = start(gone);
       turn++;
     },
-    settled: () => Promise.all([ready(0), ready(1)]),
     stop: () => [...nodes, front].forEach((p) => p.kill('SIGTERM')),
   };
 }

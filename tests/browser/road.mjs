@@ -7,7 +7,7 @@ import { startNodes } from './nodes.mjs';
 
 export default async function (browser, app) {
   // With Nodes set it is driven on two nodes behind nginx, which die in turn; that asks more of a machine than a busy one gives.
-  const one = { base: own, port: ownPort, sites: 'sites.localhost', next: () => {}, settled: () => {}, stop: () => {} };
+  const one = { base: own, port: ownPort, sites: 'sites.localhost', next: () => {}, stop: () => {} };
   const nodes = process.env.Nodes ? await startNodes(app) : one;
   try {
     await road(browser, nodes);
@@ -233,8 +233,6 @@ async function road(browser, nodes) {
   });
 
   await step('Enquiry: with script, without script, errors keep what was typed, and the mail went out', async () => {
-    // A form filled in too quickly is part of this: no node may be starting beside it.
-    await nodes.settled();
     for (const script of [true, false]) {
       const c = await browser.newContext({ javaScriptEnabled: script, ignoreHTTPSErrors: true });
       const v = await c.newPage();
@@ -244,6 +242,9 @@ async function road(browser, nodes) {
       await v.fill('#f-message', 'A sofa with two broken springs.');
       await v.check('#f-consent');
       if (script) await v.waitForFunction(() => document.querySelector('[name=stamp]').value.length > 10);
+      // As if it had been filled in within a moment, however long this machine took for it.
+      if (script)
+        await v.evaluate(async () => (document.querySelector('[name=stamp]').value = await (await fetch('/enquiry/stamp')).text()));
       await v.click('button[type=submit]');
       // Too quick with script, or no stamp without: shown once more, nothing lost.
       await v.locator('text=One more step').waitFor();

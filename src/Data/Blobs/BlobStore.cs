@@ -20,6 +20,9 @@ public interface IBlobStore
     /// <summary>Removes a blob, unless it was put again since a time.</summary>
     /// <returns>Whether it is gone.</returns>
     bool Remove(string hash, DateTimeOffset since);
+
+    /// <summary>Lets go of what lies beside the store from before a time: copies, and what a killed process left half done.</summary>
+    void Tidy(DateTimeOffset before);
 }
 
 /// <summary>What all stores of blobs have in common.</summary>

@@ -29,7 +29,7 @@ public sealed record BucketSettings(string Endpoint, string Bucket, string Key, 
 /// once; blobs never change, so that copy is never stale.
 /// </summary>
 /// <param name="near">The folder of this node.</param>
-public sealed class BucketBlobStore(BucketSettings settings, FolderBlobStore near) : IBlobStore, IDisposable
+public sealed class BucketBlobStore(BucketSettings settings, FolderBlobStore near, TimeProvider clock) : IBlobStore, IDisposable
 {
     private readonly AmazonS3Client _client = new(
         new BasicAWSCredentials(settings.Key, settings.Secret),
@@ -51,8 +51,11 @@ public sealed class BucketBlobStore(BucketSettings settings, FolderBlobStore nea
     public (string Hash, bool New) Put(byte[] content)
     {
         var hash = BlobHash.Of(content);
-        var known = LastPut(hash) is not null;
-        // Sent although it is there: the time of the last put keeps it from the sweep.
+        var last = LastPut(hash);
+        near.Put(content);
+        // What was put lately the sweep leaves alone; older is sent again, since the time of the last put keeps it.
+        if (last > clock.GetUtcNow() - BlobSweep.Grace / 2)
+            return (hash, false);
         Wait(
             _client.PutObjectAsync(
                 new PutObjectRequest
@@ -64,8 +67,7 @@ public sealed class BucketBlobStore(BucketSettings settings, FolderBlobStore nea
                 }
             )
         );
-        near.Put(content);
-        return (hash, !known);
+        return (hash, last is null);
     }
 
     public byte[]? Get(string hash, bool compressed = false)
@@ -111,6 +113,15 @@ public sealed class BucketBlobStore(BucketSettings settings, FolderBlobStore nea
         Wait(_client.DeleteObjectAsync(settings.Bucket, KeyOf(hash)));
         near.Remove(hash, DateTimeOffset.MaxValue);
         return true;
+    }
+
+    /// <summary>Another node may have removed what is copied here: nobody's file lies about for longer than in the bucket.</summary>
+    public void Tidy(DateTimeOffset before)
+    {
+        foreach (var (hash, put) in near.All())
+            if (put < before)
+                near.Remove(hash, before);
+        near.Tidy(before);
     }
 
     private DateTimeOffset? LastPut(string hash)

@@ -8,6 +8,9 @@ namespace Plurimax.Data.Blobs;
 /// </summary>
 public sealed class FolderBlobStore(string folder) : IBlobStore
 {
+    private const string Half = ".tmp";
+    private const string Going = ".going";
+
     public (string Hash, bool New) Put(byte[] content)
     {
         var hash = BlobHash.Of(content);
@@ -55,7 +58,7 @@ public sealed class FolderBlobStore(string folder) : IBlobStore
     {
         if (!BlobHash.Is(hash))
             return false;
-        var (path, aside) = (PathOf(hash), PathOf(hash) + ".going");
+        var (path, aside) = (PathOf(hash), PathOf(hash) + Going);
         try
         {
             // Out of reach first: whoever puts it again in this moment writes it anew, or is seen by its time and it comes back.
@@ -74,6 +77,15 @@ public sealed class FolderBlobStore(string folder) : IBlobStore
         {
             return false;
         }
+    }
+
+    public void Tidy(DateTimeOffset before)
+    {
+        if (!Directory.Exists(folder))
+            return;
+        foreach (var left in new DirectoryInfo(folder).EnumerateFiles("*", SearchOption.AllDirectories))
+            if (left.Extension is Half or Going && left.LastWriteTimeUtc < before.UtcDateTime)
+                left.Delete();
     }
 
     /// <summary>Whether the blob is there whole; notes that it was put again.</summary>
@@ -96,7 +108,7 @@ public sealed class FolderBlobStore(string folder) : IBlobStore
 
     private static void Write(string path, byte[] content)
     {
-        var temporary = $"{path}.{Guid.NewGuid():N}.tmp";
+        var temporary = $"{path}.{Guid.NewGuid():N}{Half}";
         try
         {
             using (var file = new FileStream(temporary, FileMode.CreateNew, FileAccess.Write, FileShare.None, 1, FileOptions.None))

@@ -14,14 +14,31 @@ public static class TableFile
     public static SourceText FromCsv(string name, byte[] bytes)
     {
         var (text, encoding, guessed) = TextBytes.Decode(bytes);
+        var delimiter = Delimiter(text);
         var notes = new List<string>();
         if (guessed)
             notes.Add($"{name}: not valid UTF-8; read as {encoding}. Check accents and signs.");
-        if (text.Count('"') % 2 == 1)
+        if (IsOpen(text, delimiter))
             notes.Add(
                 $"{name}: a quotation mark is opened and never closed; rows after it may have run into one. Close it and send the new one."
             );
-        return Build(name, Rows(text, Delimiter(text)), notes);
+        return Build(name, Rows(text, delimiter), notes);
+    }
+
+    /// <summary>Whether a quoted cell has no end (RFC 4180, 2.5 to 2.7); a sign for inches within a cell opens none.</summary>
+    private static bool IsOpen(string text, char delimiter)
+    {
+        var open = false;
+        for (var i = 0; i < text.Length; i++)
+            if (text[i] != '"')
+                continue;
+            else if (!open)
+                open = i == 0 || text[i - 1] == delimiter || text[i - 1] is '\n' or '\r';
+            else if (i + 1 < text.Length && text[i + 1] == '"')
+                i++;
+            else
+                open = false;
+        return open;
     }
 
     public static SourceText FromXlsx(string name, byte[] bytes) => Build(name, Sheet(bytes), []);
@@ -50,7 +67,7 @@ public static class TableFile
         if (filled == 1)
             notes.Add($"{name}: there is one row in it and nothing under it.");
         if (widest == MostColumns)
-            notes.Add($"{name}: only the first {MostColumns} columns were read.");
+            notes.Add($"{name}: it has {MostColumns} columns or more; only the first {MostColumns} were read.");
         return b.Build(name, notes: [.. notes]);
     }
 

@@ -46,8 +46,13 @@ public sealed class EnquiryRetention(PlurimaxDb db, TimeProvider clock)
 /// What is done once a day, by one node, the first time an hour after the start: old enquiries go, proofs without an answer are followed by
 /// a mail, long histories are thinned, sessions that nobody used end, files that nothing mentions any more go.
 /// </summary>
-internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider clock, WorkerBoard board, ILogger<RetentionClock> log)
-    : Worker(board, log)
+internal sealed class RetentionClock(
+    IServiceScopeFactory scopes,
+    IBlobStore blobs,
+    TimeProvider clock,
+    WorkerBoard board,
+    ILogger<RetentionClock> log
+) : Worker(board, log)
 {
     protected override Task ExecuteAsync(CancellationToken stop)
     {
@@ -58,6 +63,7 @@ internal sealed class RetentionClock(IServiceScopeFactory scopes, TimeProvider c
                 await Task.Delay(wait, clock, stop);
                 // What fails is tried again in an hour.
                 wait = TimeSpan.FromHours(1);
+                blobs.Tidy(clock.GetUtcNow() - BlobSweep.Grace);
                 await OneNode.DoAsync(scopes, "what is done once a day", () => RoundAsync(stop), stop);
                 wait = TimeSpan.FromDays(1);
                 well();

@@ -75,8 +75,8 @@ internal sealed class NodeReporter(
         var disk = folder.Disk();
         return new NodeFigures(
             Environment.WorkingSet,
-            disk?.AvailableFreeSpace,
-            disk?.TotalSize,
+            disk?.Free,
+            disk?.Size,
             [.. Board.States],
             [.. requests.Figures().Take(MostRequests)],
             [.. requests.SlowOnes],
@@ -88,13 +88,13 @@ internal sealed class NodeReporter(
 /// <summary>Where this node keeps files.</summary>
 public sealed record DataFolder(string Path)
 {
-    /// <summary>The disk it lies on; null where that cannot be told.</summary>
-    public DriveInfo? Disk()
+    /// <returns>Bytes left and in all on the disk it lies on; null where that cannot be told.</returns>
+    public (long Free, long Size)? Disk()
     {
         try
         {
-            Directory.CreateDirectory(Path);
-            return new DriveInfo(Path);
+            var disk = new DriveInfo(Path);
+            return (disk.AvailableFreeSpace, disk.TotalSize);
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException or ArgumentException)
         {

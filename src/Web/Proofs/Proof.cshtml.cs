@@ -89,8 +89,12 @@ public sealed class ProofModel(
             return Back("Write an answer of up to 1,000 characters", $"m-{mark}");
         if (await proofService.FindMarkAsync(Site.Id, mark) is not { } m)
             return NotFound();
-        await proofService.ReplyAsync(m, Who, false, said);
-        return Back("Answered", $"m-{mark}");
+        return Back(
+            await proofService.ReplyAsync(m, Who, false, said)
+                ? "Answered"
+                : "There are as many answers to this mark as fit; ring the client",
+            $"m-{mark}"
+        );
     }
 
     /// <param name="done">Resolved or open again: what the button said, so that two who press it at once mean the same.</param>

@@ -21,6 +21,9 @@ internal sealed class AgencyOfRequest(RequestDelegate next, IMemoryCache cache, 
         AbsoluteExpirationRelativeToNow = TimeSpan.FromMinutes(1),
     };
 
+    /// <summary>Whether the request came by a link that leads nowhere.</summary>
+    public static bool IsLost(HttpContext context) => context.Items.ContainsKey(typeof(AgencyOfRequest));
+
     public async Task InvokeAsync(HttpContext context, AgencyScope scope, PlurimaxDb db)
     {
         if (await FindAsync(context, db) is { } agency)
@@ -30,8 +33,12 @@ internal sealed class AgencyOfRequest(RequestDelegate next, IMemoryCache cache, 
 
     private async Task<Guid?> FindAsync(HttpContext context, PlurimaxDb db)
     {
-        if (context.Request.RouteValues.GetValueOrDefault("token") is string token && await OfTokenAsync(token, db) is { } its)
-            return its;
+        if (context.Request.RouteValues.GetValueOrDefault("token") is string token)
+        {
+            if (await OfTokenAsync(token, db) is { } its)
+                return its;
+            context.Items[typeof(AgencyOfRequest)] = "unknown link";
+        }
         if (Guid.TryParse(context.User.FindFirst(Claim)?.Value, out var own))
             return own;
         return await RememberedAsync("the only agency", ForAWhile, async () =>

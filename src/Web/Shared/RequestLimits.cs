@@ -63,24 +63,19 @@ public static class RequestLimits
 /// </summary>
 internal sealed class SmallBodies(RequestDelegate next)
 {
-    public async Task InvokeAsync(HttpContext context, Data.PlurimaxDb db)
+    public async Task InvokeAsync(HttpContext context)
     {
         var request = context.Request;
         // The page that says so is asked with the same body.
         var said = context.Features.Get<IStatusCodeReExecuteFeature>() is not null;
         if (!said && HttpMethods.IsPost(request.Method) && context.User.Identity?.IsAuthenticated != true)
         {
-            var endpoint = context.GetEndpoint();
-            if (
-                endpoint is not null
-                && context.GetRouteValue("token") is string token
-                && (LinkToken.HashOf(token) is not { } hash || await db.AgencyOfLinkAsync(hash, context.RequestAborted) is null)
-            )
+            if (AgencyOfRequest.IsLost(context))
             {
                 context.Response.StatusCode = StatusCodes.Status404NotFound;
                 return;
             }
-            if (endpoint?.Metadata.GetMetadata<IRequestSizeLimitMetadata>() is null)
+            if (context.GetEndpoint()?.Metadata.GetMetadata<IRequestSizeLimitMetadata>() is null)
             {
                 if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } limit)
                     limit.MaxRequestBodySize = RequestLimits.SmallBody;

@@ -75,11 +75,18 @@ public class BadInputTests
     public void A_table_with_a_header_only() => Noted("header.csv", "Name,Phone,Town\n", "one row in it");
 
     [Fact]
-    public void A_table_wider_than_is_read() => Noted("wide.csv", string.Join(',', Enumerable.Range(1, 4_000)), "first 200 columns");
+    public void A_table_wider_than_is_read() => Noted("wide.csv", string.Join(',', Enumerable.Range(1, 4_000)), "first 200 were read");
 
     [Fact]
     public void A_quotation_mark_without_its_end() =>
         Noted("open.csv", "Name,Phone\n\"Bell Cycles,01632 960142\nKnot,01632 960143\n", "never closed");
+
+    [Fact]
+    public void A_sign_for_inches_and_a_doubled_mark_open_nothing() =>
+        DocumentReader
+            .Read([new("inch.csv", Encoding.UTF8.GetBytes("Pipe;Price\n5\" pipe;£4\n\"6\"\" pipe; long\";£5\n"))])
+            .Texts.Single()
+            .Notes.ShouldBeEmpty();
 
     [Theory]
     [InlineData("blank.txt", " \n\t\n—\n")]

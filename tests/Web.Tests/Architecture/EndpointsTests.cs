@@ -154,14 +154,14 @@ public sealed partial class EndpointsTests(App app) : IClassFixture<App>
         var answers = all.ToDictionary(a => a.Name, _ => new List<string>());
         foreach (var (actor, enter) in actors)
         {
-            var who = await enter();
+            var (who, token) = await EnterAsync(actor, enter);
             foreach (var asked in all)
             {
-                var answer = await AnswerAsync(who, actor, asked, world);
+                var answer = await AnswerAsync(who, token, actor, asked, world);
                 answers[asked.Name].Add(answer);
                 // Whoever ended their own session comes back.
                 if (answer == "in" && actor is ("maker" or "owner" or "other"))
-                    who = await enter();
+                    (who, token) = await EnterAsync(actor, enter);
             }
         }
         foreach (var asked in all)
@@ -193,18 +193,22 @@ public sealed partial class EndpointsTests(App app) : IClassFixture<App>
                 .Replace("{at}", "agency") + asked.Handler;
     }
 
-    private static async Task<string> AnswerAsync(Maker who, string actor, Asked asked, World world)
+    /// <summary>Somebody, with a form token of their own as any page gives it.</summary>
+    private static async Task<(Maker Who, string Token)> EnterAsync(string actor, Func<Task<Maker>> enter)
+    {
+        var who = await enter();
+        var page = await who.Http.GetStringAsync(actor is "maker" or "owner" or "other" ? "/account" : "/signin");
+        return (who, FormToken().Match(page).Groups[1].Value);
+    }
+
+    private static async Task<string> AnswerAsync(Maker who, string token, string actor, Asked asked, World world)
     {
         if (actor is "open" or "ended" && !asked.Route.Contains("{token}", StringComparison.Ordinal))
             return "-";
         using var request = new HttpRequestMessage(new HttpMethod(asked.Verb), Filled(asked, world, actor));
         if (asked.Verb == "POST")
         {
-            // A token of their own, as any page gives it; what is sent beside it is nothing.
-            var token = FormToken()
-                .Match(await who.Http.GetStringAsync(actor is "maker" or "owner" or "other" ? "/account" : "/signin"))
-                .Groups[1]
-                .Value;
+            // Nothing is sent beside the token.
             request.Headers.Add("X-Form-Token", token);
             request.Headers.Add("HX-Request", "true");
             request.Content = asked.Data

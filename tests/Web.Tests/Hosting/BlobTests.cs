@@ -36,6 +36,24 @@ public sealed class BlobTests(App app) : IDisposable
     }
 
     [Fact]
+    public void What_a_killed_process_left_half_done_goes_after_a_while()
+    {
+        var store = new FolderBlobStore(_folder);
+        var (hash, _) = store.Put(Bytes(7));
+        foreach (var (ending, days) in new[] { (".a.tmp", 3), (".b.tmp", 0), (".going", 3) })
+        {
+            File.WriteAllText(PathOf(_folder, hash) + ending, "half");
+            File.SetLastWriteTimeUtc(PathOf(_folder, hash) + ending, DateTime.UtcNow.AddDays(-days));
+        }
+        store.Tidy(DateTimeOffset.UtcNow.AddDays(-2));
+        Directory
+            .EnumerateFiles(_folder, "*", SearchOption.AllDirectories)
+            .Select(Path.GetExtension)
+            .ShouldBe(["", ".gz", ".tmp"], ignoreOrder: true);
+        store.Get(hash).ShouldBe(Bytes(7));
+    }
+
+    [Fact]
     public void Only_what_was_not_put_again_is_removed()
     {
         var store = new FolderBlobStore(_folder);
@@ -84,7 +102,8 @@ public sealed class BlobTests(App app) : IDisposable
         BucketBlobStore Node(string name, string key = "agency") =>
             new(
                 new BucketSettings(bucket.Address, "sites", key, "hush-hush", "us-east-1"),
-                new FolderBlobStore(Path.Combine(_folder, name))
+                new FolderBlobStore(Path.Combine(_folder, name)),
+                TimeProvider.System
             );
         using var one = Node("one");
         using var two = Node("two");
@@ -106,8 +125,18 @@ public sealed class BlobTests(App app) : IDisposable
         two.Remove(hashes[6], now.AddDays(-2)).ShouldBeTrue();
         two.Remove(hashes[7], now.AddDays(-2)).ShouldBeFalse();
         bucket.Count.ShouldBe(19);
+        // A copy of what another node removed does not lie about here.
+        File.SetLastWriteTimeUtc(PathOf(Path.Combine(_folder, "one"), hashes[6]), now.AddDays(-3).UtcDateTime);
+        one.Get(hashes[6]).ShouldNotBeNull();
+        one.Tidy(now.AddDays(-2));
+        one.Get(hashes[6]).ShouldBeNull();
+        one.Get(hashes[7]).ShouldBe(Bytes(8));
+        // What was put long ago is put anew, or the sweep would take it.
+        bucket.Change($"{hashes[8][..2]}/{hashes[8]}", at: now.AddDays(-3));
+        one.Put(Bytes(9)).New.ShouldBeFalse();
+        one.Remove(hashes[8], now.AddDays(-2)).ShouldBeFalse();
         using var stranger = Node("three", key: "stranger");
-        Should.Throw<Amazon.S3.AmazonS3Exception>(() => stranger.Get(hashes[8]));
+        Should.Throw<Amazon.S3.AmazonS3Exception>(() => stranger.Get(hashes[9]));
     }
 
     [Theory]
