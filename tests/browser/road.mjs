@@ -2,13 +2,11 @@
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { axe, base as own, equal, port as ownPort, serve, signIn, temporary, test, truth } from './lib.mjs';
+import { axe, equal, serve, signIn, temporary, test, truth } from './lib.mjs';
 import { startNodes } from './nodes.mjs';
 
 export default async function (browser, app) {
-  // With Nodes set it is driven on two nodes behind nginx, which die in turn; that asks more of a machine than a busy one gives.
-  const one = { base: own, port: ownPort, sites: 'sites.localhost', next: () => {}, stop: () => {} };
-  const nodes = process.env.Nodes ? await startNodes(app) : one;
+  const nodes = await startNodes(app);
   try {
     await road(browser, nodes);
   } finally {
@@ -19,7 +17,6 @@ export default async function (browser, app) {
 /** One after the other of the nodes is killed on the way; nobody on the road sees anything of it. */
 async function road(browser, nodes) {
   const { base, port, sites } = nodes;
-  const scheme = new URL(base).protocol;
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true, ignoreHTTPSErrors: true });
   context.setDefaultTimeout(10_000);
   const page = await context.newPage();
@@ -215,7 +212,7 @@ async function road(browser, nodes) {
     await page.locator('.releases li').nth(1).waitFor();
     for (const host of [`${slug}.${sites}`, 'fennimore.example']) {
       const visitor = await browser.newPage({ ignoreHTTPSErrors: true });
-      equal((await visitor.goto(`${scheme}//${host}:${port}/`)).status(), 200, host);
+      equal((await visitor.goto(`https://${host}:${port}/`)).status(), 200, host);
       truth((await visitor.locator('h1').innerText()).toLowerCase().includes('built again'), `${host} shows another page`);
       truth(
         (await visitor.locator('link[rel=canonical]').getAttribute('href')).includes('fennimore.example'),
@@ -226,7 +223,7 @@ async function road(browser, nodes) {
     await press('text=Roll back to 1');
     await page.locator('.releases li', { hasText: 'live' }).first().waitFor();
     const visitor = await browser.newPage({ ignoreHTTPSErrors: true });
-    await visitor.goto(`${scheme}//fennimore.example:${port}/`);
+    await visitor.goto(`https://fennimore.example:${port}/`);
     truth((await visitor.locator('link[rel=canonical]').getAttribute('href')).includes(sites), 'not rolled back');
     await visitor.close();
     await press('text=Roll back to 2');
@@ -236,7 +233,7 @@ async function road(browser, nodes) {
     for (const script of [true, false]) {
       const c = await browser.newContext({ javaScriptEnabled: script, ignoreHTTPSErrors: true });
       const v = await c.newPage();
-      await v.goto(`${scheme}//fennimore.example:${port}/contact.html`);
+      await v.goto(`https://fennimore.example:${port}/contact.html`);
       await v.fill('#f-name', script ? 'Pia Scripted' : 'Kit Plain');
       await v.fill('#f-email', script ? 'pia@post.example' : 'kit@post.example');
       await v.fill('#f-message', 'A sofa with two broken springs.');
