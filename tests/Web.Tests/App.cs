@@ -110,10 +110,10 @@ public sealed class App : WebApplicationFactory<Program>, IAsyncLifetime
     public async Task<string> LinkAsync(System.Linq.Expressions.Expression<Func<OutboxMail, bool>> which) =>
         new Uri(System.Text.RegularExpressions.Regex.Match(await SentAsync(which), @"https?://\S+/[A-Za-z0-9_-]{40,}").Value).PathAndQuery;
 
-    /// <summary>Asks until it is so; fails after twenty seconds.</summary>
+    /// <summary>Asks until it is so; fails after a minute and a half: a mail refused once is tried again by then.</summary>
     public static async Task<T> UntilAsync<T>(Func<Task<T>> ask, Func<T, bool> so)
     {
-        using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(20));
+        using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(90));
         for (; ; await Task.Delay(50, stop.Token))
             if (await ask() is var x && so(x))
                 return x;
