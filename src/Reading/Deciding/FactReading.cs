@@ -122,6 +122,7 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
             : trades.Find(trade.Id);
         foreach (var frame in frames)
             Take(() => ServiceFinder.Find(frame, template));
+        Take(() => ServiceFinder.Priced(found));
         return new FactReading(Settle(found), Merge(texts), trade, cut);
     }
 

@@ -25,9 +25,11 @@ public static class ReadingJson
         var o = new JsonObject();
         if (r.Best<TextValue>("business.name") is { } name)
             o["name"] = name.Text;
-        if (r.Trade is { } trade && r["trade"]?.Best.Confidence >= .4)
+        if (r.Trade is { } trade && r["trade"]?.Best is { Confidence: >= .4 } said)
         {
-            o["trade"] = trade.Id;
+            // As the client says it: the kind of business is kept where no template fits.
+            o["trade"] = said.Snippet.Match.Length > 2 ? said.Snippet.Match : trade.Names[0];
+            o["template"] = trade.Id;
             o["kind"] = Kebab(trade.Kind.ToString());
         }
         Many(o, "phones", r.All<PhoneValue>("phone").Select(p => p.E164));

@@ -7,7 +7,31 @@ namespace Plurimax.Reading.Finders;
 /// <summary>What speaks for the business in its own words, the languages spoken there, and the places it serves.</summary>
 public static class PointFinder
 {
+    /// <summary>Clauses that speak for a business without a heading that says so; more of one document are seldom all true of it.</summary>
+    private const int MostUnasked = 6;
+
     public static IEnumerable<Candidate> Find(TextFrame frame) => [.. Points(frame), .. Tongues(frame), .. Area(frame)];
+
+    /// <summary>Whether a clause speaks for the business: "fully insured", "free parking", "hecho a mano".</summary>
+    public static bool SpeaksFor(string clause) => Worth.IsMatch(clause);
+
+    /// <summary>Clauses of free text that say what is good about the business, and not when it is open or what something costs.</summary>
+    private static IEnumerable<(string Text, int At)> Clauses(string line)
+    {
+        var at = 0;
+        foreach (Match m in ClauseEnd.Matches(line + "\n"))
+        {
+            var text = line[at..Math.Min(m.Index, line.Length)];
+            // A list of short clauses says one thing with each of them.
+            var parts = CommaSplit.Split(text);
+            if (parts.Length > 1 && parts.All(p => Word.Count(p) is > 0 and < 8))
+                foreach (var p in parts)
+                    yield return (p, at + text.IndexOf(p, StringComparison.Ordinal));
+            else
+                yield return (text, at);
+            at = Math.Min(m.Index + m.Length, line.Length);
+        }
+    }
 
     private static IEnumerable<Candidate> Points(TextFrame frame)
     {
@@ -47,6 +71,32 @@ public static class PointFinder
                     continue;
                 if (Make(p.Value, i, p.Index, .72) is { } c)
                     yield return c;
+            }
+        }
+
+        var unasked = 0;
+        for (var i = 0; i < frame.Lines.Length && unasked < MostUnasked; i++)
+        {
+            var line = frame.Line(i);
+            if (line.Length < 8 || !frame.Usable(i) || frame.Past(i) || frame.MailHeader(i) || frame.Lines[i].Role == LineRole.Heading)
+                continue;
+            foreach (var (clause, at) in Clauses(line))
+            {
+                var text = Label.Replace(Paren.Replace(clause, " "), "").Trim();
+                if (
+                    !Worth.IsMatch(text)
+                    || Word.Count(text) is < 2 or > 14
+                    || NotWorth.IsMatch(text)
+                    || Cues.NotTheirs(text)
+                    || Cues.Private(text)
+                    || Cues.Past(text)
+                    || Cues.Credit(text)
+                    || unasked >= MostUnasked
+                    || Make(text, i, at, .58) is not { } c
+                )
+                    continue;
+                unasked++;
+                yield return c;
             }
         }
 
@@ -120,6 +170,12 @@ public static class PointFinder
         }
     }
 
+    private static readonly Regex Worth = WordPattern.Of("point-finder/worth", RegexOptions.IgnoreCase);
+    private static readonly Regex NotWorth = WordPattern.Of("point-finder/not-worth", RegexOptions.IgnoreCase);
+    private static readonly Regex ClauseEnd = new(@"[.!?;]\s|[.!]?\n|\s[·⋅•|–—-]\s|\s{3,}");
+    private static readonly Regex CommaSplit = new(@",\s");
+    private static readonly Regex Paren = new(@"\([^)]*\)|[""“”«»„]");
+    private static readonly Regex Label = new(@"^[\p{L} ]{2,25}(?::|\s--?\s)\s");
     private static readonly Regex Heading = WordPattern.Of("point-finder/heading", RegexOptions.IgnoreCase);
     private static readonly Regex Inline = WordPattern.Of("point-finder/inline", RegexOptions.IgnoreCase);
     private static readonly Regex Cut = new(@"\s*[;,•·|]\s*(?:and\s+|und\s+|et\s+|y\s+)?|\s+(?:and|und|et|y)\s+(?=\p{L}{2,}\s\p{L})|\.\s+");

@@ -43,7 +43,14 @@ public static class ServiceFinder
             // A bare list in notes: "rewiring, fuse boards, EV chargers".
             if (BareList(frame, i, line) is { Count: > 2 } bare)
                 foreach (var s in bare)
-                    Add(s, i, 0, .7);
+                    if (!PointFinder.SpeaksFor(s))
+                        Add(s, i, 0, .7);
+            // "Six-piece band for weddings, harvest suppers and school dances", "Wooden toys and puppet repairs in Hobb Dale".
+            if (Sort.Match(line) is { Success: true } sort && !Labelled.IsMatch(line) && sort.Groups["list"].Value is var sorts)
+                if (sorts.Contains(',') || Words.Count(sorts) < 8)
+                    foreach (var s in Cut(sorts))
+                        if (Words.Count(s) < 5 && !char.IsUpper(s[^1]) && (frame.Language == "de" || !char.IsUpper(s[0]) || sort.Index == sort.Groups["list"].Index))
+                            Add(s, i, sort.Groups["list"].Index, .6);
             foreach (Match m in Offer.Matches(line))
             {
                 var (a, b) = TextFrame.Clause(line, m.Index, m.Length);
@@ -102,6 +109,31 @@ public static class ServiceFinder
         }
     }
 
+    /// <summary>What has a price is done or sold here, unless something like it is named already.</summary>
+    public static IEnumerable<Candidate> Priced(IReadOnlyCollection<Candidate> found)
+    {
+        var named = found
+            .Where(c => c.Fact == "services" && c.Confidence >= FactReadingBar)
+            .Select(c => Key(((ListValue)c.Value).Items[0]))
+            .ToList();
+        foreach (var price in found.Where(c => c.Fact == "prices" && c.Confidence >= .7).ToList())
+        foreach (var line in ((PricesValue)price.Value).Lines)
+        {
+            var text = PerUnit.Replace(line.Service, "").Trim(' ', ',', '-', '–');
+            var key = Key(text);
+            if (
+                text.Length is < 4 or > 50
+                || Words.Count(text) > 6
+                || Bad.IsMatch(text)
+                || NoWork.IsMatch(text)
+                || named.Any(n => n.Contains(key, StringComparison.Ordinal) || key.Contains(n, StringComparison.Ordinal))
+            )
+                continue;
+            named.Add(key);
+            yield return new Candidate("services", new ListValue([text]), .56, price.Snippet, "it has a price");
+        }
+    }
+
     public static string Key(string s) =>
         string.Join(
             ' ',
@@ -135,16 +167,21 @@ public static class ServiceFinder
     {
         if (
             frame.Lines[i].Role is LineRole.Row or LineRole.Heading
-            || line.Count(c => c == ',') < 2
-            || line.Any(char.IsDigit)
-            || line.Length > 220
-            || Verb.IsMatch(line)
             || NotServices.IsMatch(frame.Under(i))
             || frame.InSignature(i)
             || Labelled.IsMatch(line)
         )
             return null;
         var sentence = line.Split(". ")[0];
+        var marks = sentence.Count(c => c is ',' or '·' or '⋅' or '•');
+        if (
+            marks < 1
+            || marks < 2 && !LastOfList.IsMatch(sentence)
+            || sentence.Any(char.IsDigit)
+            || sentence.Length > 220
+            || Verb.IsMatch(sentence)
+        )
+            return null;
         var parts = Cut(sentence).ToList();
         if (parts.Any(p => Words.Count(p) > 5) || TradeLexicon.Hits(line).FirstOrDefault().Trade is not null && parts.Count < 3)
             return null;
@@ -219,10 +256,27 @@ public static class ServiceFinder
     );
     private static readonly Regex Tail = WordPattern.Of("service-finder/tail", RegexOptions.None);
     private static readonly Regex Split = new(
-        @"\s*[,;•·|/]\s*(?:and\s+|und\s+|et\s+|y\s+|sowie\s+|or\s+|plus\s+)?|\s+(?:and|und|et|sowie|plus|ainsi que|as well "
+        @"\s*[,;•·⋅|]\s*(?:and\s+|und\s+|et\s+|y\s+|sowie\s+|or\s+|plus\s+)?|\s+(?:and|und|et|sowie|plus|ainsi que|as well "
             + @"as|y|e|or|oder|ou|&)\s+",
         RegexOptions.IgnoreCase
     );
+    private static readonly Regex Sort = new(
+        @"\b(?:for|für|pour|para|per|voor)\s(?<list>\p{Ll}[^.:;!?()\d]{3,60},\s[^.:;!?()\d]{3,80})(?:[.!]|$)|"
+            + @"^(?<list>\p{Lu}\p{Ll}+[^.:;!?()\d,]{2,40}(?:,[^.:;!?()\d,]{2,40}){0,4}\s(?:and|und|et|y|e|en)\s[^.:;!?()\d,]{3,40}?)\s(?:in|à|en|a)\s\p{Lu}",
+        RegexOptions.None
+    );
+    private const double FactReadingBar = Deciding.FactReading.Sure;
+    private static readonly Regex PerUnit = new(
+        @"\s*\b(?:per|a|an|each|pro|je|par|la|por|al|per|all'|all’)\s(?:hour|day|night|week|person|head|visit|pair|bundle|dozen|kg|item|m²?|"
+            + @"stunde|tag|nacht|woche|person|stück|heure|jour|nuit|semaine|personne|hora|día|noche|semana|persona|ora|giorno|notte)\b.*$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex NoWork = new(
+        @"\b(?:deposit|minimum|call[- ]?out|anzahlung|kaution|anfahrt|acompte|caution|déplacement|depósito|desplazamiento|rate|surcharge|"
+            + @"postage|shipping|versand|hour(?:ly)?|half|full|adult|under)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex LastOfList = new(@",\s[^,]{3,60}\s(?:and|und|et|y|e|en|&|\+)\s[^,]{3,40}$", RegexOptions.IgnoreCase);
     private static readonly Regex Labelled = new(@"^[\p{L} ]{2,30}:\s");
     private static readonly Regex Lead = new(
         @"^(?:(?:and|und|et|y|also|as well as|all (?:kinds|sorts|types) of|all|any|the|a|an|some|of course|mostly|mainly|things "
