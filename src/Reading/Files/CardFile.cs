@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.RegularExpressions;
 using Plurimax.Facts;
 using Plurimax.Reading.Finders;
 
@@ -15,26 +16,47 @@ public static class CardFile
             throw new UnreadableException("holds no whole address card.");
         var b = new TextBuilder();
         var found = ImmutableArray.CreateBuilder<Candidate>();
-        var first = true;
+        var client = Client(cards);
         foreach (var card in cards.Take(200))
         {
-            Card(card, name, b, first ? found : null);
-            first = false;
+            // Other cards are other people: of several, one is the client's.
+            if (card != client)
+                continue;
+            Card(card, name, b, found);
             b.Add("", LineRole.Text);
         }
         return b.Build(name, found.ToImmutable(), notes: [.. left.Select(l => $"{name}: {l}")]);
     }
 
+    /// <summary>The card that a note calls the client's; else the first that is not of whoever makes the site.</summary>
+    private static ImmutableArray<CardLine> Client(ImmutableArray<ImmutableArray<CardLine>> cards)
+    {
+        static string Said(ImmutableArray<CardLine> card) =>
+            string.Join(' ', card.Where(l => l.Name is "NOTE" or "CATEGORIES" or "TITLE" or "ROLE").Select(l => l.Text));
+        static string Named(ImmutableArray<CardLine> card) => string.Join(' ', card.Where(l => l.Name is "ORG" or "FN").Select(l => l.Text));
+        return cards.FirstOrDefault(c => ClientWord.IsMatch(Said(c))) is { IsDefault: false } marked ? marked
+            : cards.FirstOrDefault(c => !Us.IsMatch(Said(c)) && !Cues.MakesSites(Named(c)) && !Cues.NotTheirs(Said(c))) is { IsDefault: false } own ? own
+            : cards[0];
+    }
+
+    private static readonly Regex ClientWord = new(@"\b(?:client|kundin|kunde|cliente|klant)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex Us = new(
+        @"\b(?:that(?:'s| is) us|our own card|das sind wir|c'est nous|somos nosotros|siamo noi|dat zijn wij)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Since = new(@",?\s*\(?\b(?:est(?:ablished|d)?\.?|since|seit|gegr\.?|depuis|fondée? en|desde|dal|sinds)\s*\d{4}\)?$", RegexOptions.IgnoreCase);
+    private static readonly Regex Aside = new(@"\s*\([^)]*\)");
+
     private static void Card(ImmutableArray<CardLine> card, string file, TextBuilder b, ImmutableArray<Candidate>.Builder? found)
     {
         var organisation = card.FirstOrDefault(l => l.Name == "ORG")?.Parts()[0];
-        var full = card.FirstOrDefault(l => l.Name == "FN")?.Text;
+        var full = card.FirstOrDefault(l => l.Name == "FN")?.Text is { } shown ? Aside.Replace(shown, "").Trim() : null;
         var person = organisation is { Length: > 0 } && full is { Length: > 0 } && full != organisation ? full : null;
         var isCompany = card.Any(l => (l.Name == "KIND" && l.Text == "org") || (l.Name == "X-ABSHOWAS" && l.Text == "COMPANY"));
         var title = string.Join(" ", card.Where(l => l.Name is "TITLE" or "ROLE").Select(l => l.Text));
         Put(
             "business.name",
-            organisation is { Length: > 0 } ? organisation
+            organisation is { Length: > 0 } ? Since.Replace(organisation, "")
                 : isCompany || !card.Any(l => l.Name == "N" && l.Parts().Take(2).All(p => p.Length > 0)) ? full
                 : full,
             .95
@@ -77,7 +99,9 @@ public static class CardFile
                 Put("phone", phone, .97);
         }
         foreach (var l in card.Where(l => l.Name == "EMAIL"))
-            if (FactReader.ReadEmail(l.Text) is { Ok: true } mail)
+            if (l.Is("home") && card.Any(o => o.Name == "EMAIL" && !o.Is("home")))
+                continue;
+            else if (FactReader.ReadEmail(l.Text) is { Ok: true } mail)
                 Put("email", mail.Value!.ToLowerInvariant(), .97);
         foreach (var l in card.Where(l => l.Name is "URL" or "SOCIALPROFILE" or "X-SOCIALPROFILE" or "IMPP"))
             if (WebFinder.Clean(l.Text) is { } url)

@@ -27,7 +27,7 @@ public static class DocumentReader
     public const int LargestFile = 20 * 1024 * 1024;
     public const int LargestUnpacked = 80 * 1024 * 1024;
     public const int MostEntries = 2_000;
-    public const string Kinds = ".txt, .md, .docx, .pdf, .csv, .xlsx, .vcf, .html, .zip, or a picture";
+    public const string Kinds = ".txt, .md, .docx, .pdf, .csv, .xlsx, .vcf, .eml, .html, .zip, or a picture";
 
     public static Batch Read(IEnumerable<InFile> files)
     {
@@ -118,6 +118,12 @@ public static class DocumentReader
                 case FileKind.Card:
                     Keep(CardFile.Read(name, file.Bytes));
                     break;
+                case FileKind.Mail:
+                    var (letter, attached) = MailFile.Read(name, file.Bytes);
+                    Keep(letter);
+                    foreach (var inside in attached)
+                        Attached(name, inside, into, depth);
+                    break;
                 case FileKind.Docx:
                     Keep(DocxFile.Read(name, file.Bytes));
                     break;
@@ -169,7 +175,7 @@ public static class DocumentReader
     {
         if (kind is FileKind.Empty or FileKind.OldOffice || FileKinds.Promised(name) is not { } promised || promised == kind)
             return true;
-        static bool Written(FileKind k) => k is FileKind.Text or FileKind.Csv or FileKind.Html or FileKind.Card;
+        static bool Written(FileKind k) => k is FileKind.Text or FileKind.Csv or FileKind.Html or FileKind.Card or FileKind.Mail;
         if (Written(promised) && Written(kind))
             return true;
         fail($"is named .{FileKinds.Ending(name)} but is {FileKinds.Say(kind)} inside. Save it in the kind that its name says.");
@@ -250,6 +256,17 @@ public static class DocumentReader
         }
         if (read == 0)
             into.Problems.Add(new FileProblem(name, $"holds no file that can be read. These can: {Kinds}."));
+    }
+
+    /// <summary>What hangs on a mail counts towards what all files may unpack to; an archive or a mail within is read no deeper.</summary>
+    private static void Attached(string mail, InFile inside, Into into, int depth)
+    {
+        var shown = $"{mail}/{Shown(inside.Name)}";
+        into.Unpacked += inside.Bytes.Length;
+        if (depth > 0 || into.Unpacked > LargestUnpacked)
+            into.Problems.Add(new FileProblem(shown, "lies too deep or is too much. Send it by itself."));
+        else if (FileKinds.Promised(inside.Name) is not null)
+            One(inside with { Name = Shown(inside.Name) }, into, depth + 1);
     }
 
     private static byte[]? ReadAtMost(Stream s, int most, ref long sum)

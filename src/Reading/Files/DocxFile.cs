@@ -71,6 +71,8 @@ public static class DocxFile
             : p.ParagraphProperties?.NumberingProperties is not null || style.StartsWith("List", StringComparison.OrdinalIgnoreCase)
                 ? LineRole.Item
             : LineRole.Text;
+        foreach (var inner in p.Descendants<Paragraph>().Where(i => !i.Ancestors<DocumentFormat.OpenXml.AlternateContentFallback>().Any()))
+            Paragraph(inner, b);
         foreach (var line in TextOf(p).Split('\n'))
             if (role == LineRole.Text)
                 b.Plain(line);
@@ -80,15 +82,30 @@ public static class DocxFile
             b.Add("", LineRole.Text);
     }
 
+    /// <summary>In a hidden or struck-through run, or in the second form of a drawing.</summary>
+    private static bool Unsaid(DocumentFormat.OpenXml.OpenXmlElement e) =>
+        e.Ancestors<Run>()
+            .Any(r => r.RunProperties is { } p && (On(p.Vanish) || On(p.Strike) || On(p.DoubleStrike) || On(p.WebHidden)))
+        || e.Ancestors<DocumentFormat.OpenXml.AlternateContentFallback>().Any();
+
+    private static bool On(OnOffType? property) => property is not null && (property.Val is null || property.Val.Value);
+
     /// <summary>Text as it stands after accepting all changes: deleted text is not part of it.</summary>
     private static string TextOf(Paragraph p)
     {
         var s = new System.Text.StringBuilder();
-        foreach (var e in p.Descendants())
+        // Text in a drawing's box is a paragraph of its own.
+        foreach (var e in p.Descendants().Where(d => d.Ancestors<Paragraph>().First() == p))
             switch (e)
             {
+                // The same drawing twice, for programs that know less; or marked as not meant.
+                case var x when Unsaid(x):
+                    break;
                 case DocumentFormat.OpenXml.Wordprocessing.Text t:
                     s.Append(t.Text);
+                    break;
+                case SymbolChar { Char.Value: var sign }:
+                    s.Append(sign is "F0FE" or "F0FD" or "F052" or "F054" ? '☒' : sign is "F0A8" or "F06F" or "F0A3" ? '☐' : ' ');
                     break;
                 case TabChar:
                     s.Append('\t');

@@ -9,6 +9,7 @@ public enum FileKind
     Html,
     Csv,
     Card,
+    Mail,
     Pdf,
     Docx,
     Xlsx,
@@ -44,6 +45,8 @@ public static class FileKinds
         var start = text.TrimStart().ToLowerInvariant();
         if (start.StartsWith("begin:vcard", StringComparison.Ordinal))
             return FileKind.Card;
+        if (MailFile.IsMail(text.TrimStart()))
+            return FileKind.Mail;
         if (
             start.StartsWith("<svg", StringComparison.Ordinal)
             || (start.StartsWith("<?xml", StringComparison.Ordinal) && start.Contains("<svg", StringComparison.Ordinal))
@@ -67,7 +70,8 @@ public static class FileKinds
     public static FileKind? Promised(string name) =>
         Ending(name) switch
         {
-            "txt" or "md" or "text" or "eml" => FileKind.Text,
+            "txt" or "md" or "text" => FileKind.Text,
+            "eml" => FileKind.Mail,
             "html" or "htm" => FileKind.Html,
             "csv" or "tsv" => FileKind.Csv,
             "vcf" => FileKind.Card,
@@ -89,6 +93,7 @@ public static class FileKinds
             FileKind.Html => "a web page",
             FileKind.Csv => "a table as text",
             FileKind.Card => "an address card",
+            FileKind.Mail => "a mail",
             FileKind.Pdf => "a PDF",
             FileKind.Docx => "a text document",
             FileKind.Xlsx => "a spreadsheet",

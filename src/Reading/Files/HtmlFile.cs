@@ -98,16 +98,37 @@ public static class HtmlFile
             ) + string.Join('\n', document.QuerySelectorAll("meta[name=theme-color]").Select(m => m.GetAttribute("content")));
         var b = new TextBuilder();
         var title = TextBuilder.Tidy(document.Title ?? "").Trim();
+        if (NoTitle.IsMatch(title))
+            title = Meta("og:site_name") ?? Meta("og:title") ?? NameOfPicture(document) ?? "";
         if (title.Length is > 0 and < 200)
         {
             b.Add(title, LineRole.Heading);
             b.Add("", LineRole.Heading);
         }
+        // What the page says of itself to others is said of the business.
+        if ((Meta("description") ?? Meta("og:description")) is { Length: < 500 } about)
+        {
+            b.Add(about, LineRole.Text);
+            b.Add("", LineRole.Text);
+        }
+        string? Meta(string name) =>
+            document.QuerySelector($"meta[name='{name}'], meta[property='{name}']")?.GetAttribute("content") is { } said
+            && TextBuilder.Tidy(said).Trim() is { Length: > 2 } tidy
+                ? tidy
+                : null;
         if (document.Body is { } body)
             Walk(body, b, budget);
         var material = new SiteMaterial([new OldPage(name, title, Passages(document, budget))], menu, pictures, Colours(styles));
         return b.Build(name, stated, document.DocumentElement.GetAttribute("lang") is { Length: > 1 } lang ? lang : null, material);
     }
+
+    /// <summary>What the picture at the top of a page is called, where it is a name and not a description.</summary>
+    private static string? NameOfPicture(IDocument document) =>
+        document
+            .QuerySelectorAll("img[alt]")
+            .Take(3)
+            .Select(i => TextBuilder.Tidy(i.GetAttribute("alt")!).Trim())
+            .FirstOrDefault(alt => alt.Length is > 3 and < 50 && char.IsUpper(alt[0]) && alt.Contains(' ') && !alt.Any(char.IsDigit));
 
     /// <summary>Puts each block on its own line; cells of a table row and pairs of a list of terms share one.</summary>
     private static void Walk(IElement root, TextBuilder b, WorkBudget budget)
@@ -142,7 +163,8 @@ public static class HtmlFile
             var tag = e.LocalName;
             if (
                 tag is "script" or "style" or "noscript" or "template" or "svg" or "head" or "iframe" or "select" or "textarea" or "button"
-                || e.HasAttribute("hidden")
+                || tag is "s" or "strike" or "del" or "noframes" or "option"
+                || Unseen(e)
             )
                 return;
             if (tag is "nav" || e.GetAttribute("role") == "navigation")
@@ -206,6 +228,10 @@ public static class HtmlFile
         }
     }
 
+    /// <summary>Kept from whoever looks at the page.</summary>
+    private static bool Unseen(IElement e) =>
+        e.HasAttribute("hidden") || e.GetAttribute("style") is { } style && Hiding.IsMatch(style);
+
     private static string Inline(IElement e, WorkBudget budget)
     {
         var b = new System.Text.StringBuilder();
@@ -221,7 +247,9 @@ public static class HtmlFile
                 foreach (var c in n.ChildNodes)
                     Go(c);
             }
-            else if (n is IElement { LocalName: "script" or "style" })
+            else if (n is IElement { LocalName: "script" or "style" or "s" or "strike" or "del" or "noscript" })
+                return;
+            else if (n is IElement hidden && Unseen(hidden))
                 return;
             else
                 foreach (var c in n.ChildNodes)
@@ -274,5 +302,12 @@ public static class HtmlFile
         return Math.Max(r, Math.Max(g, b)) - Math.Min(r, Math.Min(g, b)) < 16;
     }
 
+    private static readonly Regex Hiding = new(@"display\s*:\s*none|visibility\s*:\s*hidden", RegexOptions.IgnoreCase);
+    private static readonly Regex NoTitle = new(
+        @"^(?:untitled(?: (?:document|page|\d+))?|loading\W*|(?:my |new )?(?:home ?)?page ?\d*|document\d*|index(?:\.html?)?|home|"
+            + @"welcome|start(?:seite)?|willkommen|accueil|bienvenue|inicio|bienvenidos|unbenannt\w*|neue seite ?\d*|sans titre|sin título|"
+            + @"senza titolo|naamloos|website|site|please wait\W*|redirecting\W*|react app|vite\W.*|app)$",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex HexColour = new(@"#([0-9a-fA-F]{6}|[0-9a-fA-F]{3})\b");
 }

@@ -47,7 +47,8 @@ public static class TableFile
     {
         var b = new TextBuilder();
         var (filled, widest) = (0, 0);
-        foreach (var row in rows)
+        var stated = System.Collections.Immutable.ImmutableArray.CreateBuilder<Plurimax.Facts.Candidate>();
+        foreach (var row in Unheaded(rows, name, b, stated))
         {
             filled += row.Any(c => c.Trim().Length > 0) ? 1 : 0;
             widest = Math.Max(widest, row.Length);
@@ -68,7 +69,40 @@ public static class TableFile
             notes.Add($"{name}: there is one row in it and nothing under it.");
         if (widest == MostColumns)
             notes.Add($"{name}: it has {MostColumns} columns or more; only the first {MostColumns} were read.");
-        return b.Build(name, notes: [.. notes]);
+        return b.Build(name, stated.ToImmutable(), notes: [.. notes]);
+    }
+
+    /// <summary>Passes rows on; those of a headed table about one firm or a few are written with what their headings say instead.</summary>
+    private static IEnumerable<string[]> Unheaded(
+        IEnumerable<string[]> rows,
+        string name,
+        TextBuilder b,
+        System.Collections.Immutable.ImmutableArray<Plurimax.Facts.Candidate>.Builder stated
+    )
+    {
+        string[]? heads = null;
+        string?[]? roles = null;
+        var under = new List<string[]>();
+        foreach (var row in rows.Append([]))
+        {
+            var blank = row.All(c => c.Trim().Length == 0);
+            if (heads is null && !blank && HeadedTable.Heads(row) is { } found)
+                (heads, roles) = (row, found);
+            else if (heads is not null && !blank)
+                under.Add(row);
+            else if (heads is not null)
+            {
+                if (under.Count > 0)
+                    HeadedTable.Write(name, heads, roles!, under, b, stated);
+                // Counted as rows; they stand there already.
+                foreach (var _ in under)
+                    yield return ["\u200b"];
+                (heads, roles) = (null, null);
+                under.Clear();
+            }
+            else
+                yield return row;
+        }
     }
 
     /// <summary>Rows of a CSV text, at most <see cref="MostRows"/>, cells beyond <see cref="MostColumns"/> dropped.</summary>
