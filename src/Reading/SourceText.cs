@@ -195,6 +195,10 @@ public sealed class TextBuilder
             else if (b.Length > 0 && b[^1] != ' ')
                 b.Append(' ');
         }
+        // "£ £110": the first price was struck out.
+        for (var i = 0; i + 2 < b.Length; i++)
+            if (b[i] is '£' or '€' or '$' && b[i + 1] == ' ' && b[i + 2] == b[i])
+                b.Remove(i, 2);
         return b.ToString().TrimEnd().Normalize(System.Text.NormalizationForm.FormC);
     }
 }

@@ -343,8 +343,12 @@ public sealed class TextFrame
             _under[i] = under;
             _block[i] = block;
         }
+        var elsewhere = false;
         for (var i = 0; i < Lines.Length; i++)
         {
+            // A listing ends with other firms: whatever follows is theirs.
+            elsewhere = (elsewhere || OtherListing.IsMatch(Lines[i].Text)) && Lines[i].Role != LineRole.Heading;
+            _others[i] |= elsewhere;
             var head = _under[i];
             _past[i] = head.Length > 0 && (Cues.Past(head) || PastYear(head));
             _others[i] |= head.Length is > 0 and < 80 && OtherBlock.IsMatch(head);
@@ -485,6 +489,7 @@ public sealed class TextFrame
         RegexOptions.IgnoreCase
     );
     private static readonly Regex AgencyVoice = WordPattern.Of("text-frame/agency-voice", RegexOptions.IgnoreCase);
+    private static readonly Regex OtherListing = WordPattern.Of("text-frame/other-listing", RegexOptions.IgnoreCase);
     private static readonly Regex OtherBlock = WordPattern.Of("text-frame/other-block", RegexOptions.IgnoreCase);
     private static readonly Regex HeadingWord = WordPattern.Of("text-frame/heading-word", RegexOptions.IgnoreCase);
     private static readonly Regex Greeting = WordPattern.Of("text-frame/greeting", RegexOptions.IgnoreCase);

@@ -95,6 +95,7 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
             foreach (var find in finders)
                 Take(() => find(frame));
         }
+        PhoneFinder.Weigh(found);
         var hosts = found
             .Where(c => c.Fact is "email" or "website" && c.Confidence > .6)
             .Select(c => ((TextValue)c.Value).Text)

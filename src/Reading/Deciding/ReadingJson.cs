@@ -32,6 +32,8 @@ public static class ReadingJson
             o["template"] = trade.Id;
             o["kind"] = Kebab(trade.Kind.ToString());
         }
+        if (r.Best<TextValue>("trade.words") is { } words)
+            o["trade"] = words.Text;
         Many(o, "phones", r.All<PhoneValue>("phone").Select(p => p.E164));
         Many(o, "emails", r.All<TextValue>("email").Select(t => t.Text));
         if (r.Best<TextValue>("website", .55) is { } site)

@@ -53,7 +53,7 @@ public static class DocxFile
                 break;
             case Table t:
                 foreach (var row in t.Elements<TableRow>())
-                    b.Row(row.Elements<TableCell>().Select(c => string.Join(" ", c.Descendants<Paragraph>().Select(TextOf))));
+                    b.Row(row.Elements<TableCell>().Select(c => string.Join(", ", c.Descendants<Paragraph>().Select(TextOf).Where(t => t.Length > 0))));
                 b.Add("", LineRole.Text);
                 break;
             case SdtBlock s:

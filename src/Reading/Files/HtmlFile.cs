@@ -179,6 +179,18 @@ public static class HtmlFile
                 line.Append(' ');
                 return;
             }
+            if (tag == "tr" && LaysOut(e))
+            {
+                foreach (var cell in e.Children)
+                {
+                    Flush();
+                    b.Add("", LineRole.Heading);
+                    foreach (var c in cell.ChildNodes)
+                        Visit(c);
+                    Flush();
+                }
+                return;
+            }
             if (tag == "tr")
             {
                 Flush();
@@ -227,6 +239,11 @@ public static class HtmlFile
             b.Add("", LineRole.Text);
         }
     }
+
+    /// <summary>A row of a table that holds tables, or cells of several lines beside each other: it is a layout, and its cells are blocks.</summary>
+    private static bool LaysOut(IElement row) =>
+        row.QuerySelector("table") is not null
+        || row.Children.Count(c => c.QuerySelectorAll("br, p, li").Length > 2) is var long_ && long_ > 0 && row.Children.Length > 1 && long_ * 2 >= row.Children.Length;
 
     /// <summary>Kept from whoever looks at the page.</summary>
     private static bool Unseen(IElement e) =>

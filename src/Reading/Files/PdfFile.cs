@@ -1,6 +1,7 @@
 using Plurimax.Text;
 using UglyToad.PdfPig;
 using UglyToad.PdfPig.Content;
+using UglyToad.PdfPig.DocumentLayoutAnalysis.WordExtractor;
 using UglyToad.PdfPig.Exceptions;
 
 namespace Plurimax.Reading.Files;
@@ -73,7 +74,22 @@ public static class PdfFile
 
     private static void Page(Page page, TextBuilder b)
     {
-        var words = page.GetWords().Where(w => w.Text.Trim().Length > 0).Take(MostWords).ToList();
+        // What runs up or down the side is read by itself, after what lies level.
+        var level = page.Letters.Where(l => l.TextOrientation == TextOrientation.Horizontal).ToList();
+        Lines(NearestNeighbourWordExtractor.Instance.GetWords(level), page, b, turned: false);
+        foreach (var way in page.Letters.Where(l => l.TextOrientation is TextOrientation.Rotate90 or TextOrientation.Rotate270).GroupBy(l => l.TextOrientation))
+            Lines(NearestNeighbourWordExtractor.Instance.GetWords([.. way]), page, b, turned: true);
+    }
+
+    private static void Lines(IEnumerable<Word> found, Page page, TextBuilder b, bool turned)
+    {
+        var words = found.Where(w => w.Text.Trim().Length > 0).Take(MostWords).ToList();
+        if (turned)
+        {
+            if (words.Count > 0)
+                b.Plain(string.Join(' ', words.OrderBy(w => w.BoundingBox.Bottom).Select(w => w.Text)), page.Number);
+            return;
+        }
         var lines = new List<List<Word>>();
         foreach (var w in words.OrderByDescending(w => w.BoundingBox.Bottom).ThenBy(w => w.BoundingBox.Left))
         {

@@ -153,6 +153,9 @@ public static class TableFile
         var left = MostRows;
         do
         {
+            // What its writer hid is not meant.
+            if (reader.VisibleState is not null and not "visible")
+                continue;
             while (left-- > 0 && reader.Read())
                 yield return
                 [

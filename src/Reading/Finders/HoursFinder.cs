@@ -59,8 +59,13 @@ public static class HoursFinder
         if (statements.Count == 0)
             yield break;
         var base_ = statements.Any(s => s.Season == 0 && s.Deed == HoursDeed.Open);
+        // Where only one season is told, those are the hours; they are asked about, as they do not hold all the year.
+        var seasons = statements.Where(s => s.Season != 0 && s.Deed == HoursDeed.Open).Select(s => s.Season).Distinct().ToList();
+        var season = seasons.Count == 1 ? seasons[0] : Wanted(frame) is var wanted && seasons.Contains(wanted) ? wanted : 0;
         var kept = statements
-            .Where(s => s.Season == 0 || (!base_ && HoursSeason.Holds(s.Season, frame.Today.Month)))
+            .Where(s =>
+                s.Season == 0 || !base_ && (season != 0 ? s.Season == season : HoursSeason.Holds(s.Season, frame.Today.Month))
+            )
             .OrderBy(s => s.Order)
             .ThenBy(s => s.Line)
             .ThenBy(s => s.At)
@@ -129,11 +134,40 @@ public static class HoursFinder
         yield return new Candidate(
             "hours",
             value,
-            opens.Count == 0 ? .6 : opens.Max(s => s.Confidence),
+            opens.Count == 0 ? .6 : Math.Min(opens.Max(s => s.Confidence), season != 0 && !base_ ? .66 : 1),
             frame.Source.Around(first.Line, first.At, first.Length),
             "days and times"
         );
     }
+
+    /// <summary>"Put the summer ones": the season that is to be shown, as months; 0 where nobody says.</summary>
+    private static int Wanted(TextFrame frame)
+    {
+        for (var i = 0; i < frame.Lines.Length; i++)
+            if (ShowSeason.Match(frame.Line(i)) is { Success: true } m)
+                return HoursSeason.Of(m.Groups["season"].Value, "") is var named && named != 0
+                    ? Enumerable.Range(0, frame.Lines.Length).SelectMany(k => Said(frame.Line(k), named)).FirstOrDefault(named)
+                    : 0;
+        return 0;
+
+        // "Summer (that's April to September)" gives the word its months.
+        static IEnumerable<int> Said(string line, int named) =>
+            Clauses
+                .Split(line)
+                .Select(c => (Months: HoursSeason.Of(c, ""), Word: SeasonWord.Match(c)))
+                .Where(c => c.Word.Success && HoursSeason.Of(c.Word.Value, "") == named)
+                .Select(c => c.Months);
+    }
+
+    private static readonly Regex Clauses = new(@"\.\s|;");
+    private static readonly Regex SeasonWord = new(
+        @"\b(?:summer|winter|sommer|été|hiver|verano|invierno|estate|inverno|zomer)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex ShowSeason = new(
+        @"\b(?:put|use|show|take|list|print|nimm|nehmt|zeigt|mettre|mettez|poner|pon)\b[^.;]{0,20}?\b(?<season>summer|winter|sommer|été|hiver|verano|invierno)\b",
+        RegexOptions.IgnoreCase
+    );
 
     /// <summary>Rows of days over rows of times, and rows with a day in one column and opening and closing in the next.</summary>
     private static void Tables(TextFrame frame, List<HoursStatement> made, out HashSet<int> used)

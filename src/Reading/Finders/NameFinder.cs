@@ -116,7 +116,7 @@ public static class NameFinder
         }
         // A listing or a page begins with its name.
         var first = Enumerable.Range(0, lines.Length).FirstOrDefault(i => lines[i].Text.Length > 0 && !frame.MailHeader(i), -1);
-        if (first >= 0 && lines[first].Role != LineRole.Row && NameLike(frame.Line(first)) is { } head)
+        if (first >= 0 && lines[first].Role != LineRole.Row && !Occasion.IsMatch(frame.Line(first)) && NameLike(frame.Line(first)) is { } head)
             Add(
                 head,
                 (frame.Line(first).Length < 60 || head.Length < 45 && head.Length < frame.Line(first).Length)
@@ -291,7 +291,7 @@ public static class NameFinder
             var parts = t.Split(separator, 2);
             if (parts.Length == 2)
             {
-                if (Generic.IsMatch(parts[0]) && parts[1].Length > 2)
+                if ((Generic.IsMatch(parts[0]) || IsTrade(parts[0])) && parts[1].Length > 2)
                     return NameLike(parts[1]);
                 t = parts[0].Trim();
             }
@@ -310,8 +310,13 @@ public static class NameFinder
         return words.Length > 8 || words.Count(w => char.IsLower(w[0]) && !Small.IsMatch(w)) > words.Length / 2 ? null : t;
     }
 
+    /// <summary>Nothing but the name of a trade: "Florist".</summary>
+    private static bool IsTrade(string text) =>
+        TradeLexicon.OfLabel(text)?.Names.Contains(text.Trim(), StringComparer.OrdinalIgnoreCase) == true;
+
     private static string? Tidy(string raw)
     {
+        raw = Instead.Replace(raw, "");
         var t = raw.Trim(' ', ',', '.', ':', ';', '"', '“', '”', '„', '«', '»', '\'', '’', '‘', '(', ')', '-', '–', '|', '*', '!', '©');
         t = Tail.Replace(WithoutDescription(t), "").Trim(' ', ',', '.', ':', ';', '-', '–', '"', '”', '“', '(');
         if (Salutation.IsMatch(t) || NotAFirm.IsMatch(t) || Rooms.Match(t).Length == t.Length && t.Length > 0)
@@ -323,6 +328,14 @@ public static class NameFinder
         return t;
     }
 
+    private static readonly Regex Instead = new(
+        @"\s+(?:--|—|\()\s*(?:NOT|not|nicht|pas|nein|no)\b.*$|\s+NOT\b.*$|,?\s+(?:not|nicht|pas)\s+[""“„«'‘].*$|\s--\s.*$"
+    );
+    private static readonly Regex Occasion = new(
+        @"\b(?:meeting|minutes|kick-?off|notes|questionnaire|client (?:details|intake|form)|intake form|fragebogen|besprechung|rendez-vous|rdv|"
+            + @"réunion|reunión|ficha|cuestionario|incontro|bespreking)\b",
+        RegexOptions.IgnoreCase
+    );
     private const string Cap =
         @"(?<![\p{L}\d])(?:\p{Lu}|\d{1,5}\s\p{Lu})[\p{L}\d'’.&-]{0,60}"
         + @"(?:\s(?:&|and|und|et|y|the|of|on|in|at|de|des|du|la|le|les|l'|der|die|das|am|zum|zur|"
@@ -330,10 +343,10 @@ public static class NameFinder
         + @"y)\s\p{Lu}[\p{L}'’-]+)?";
     private static readonly Regex Labelled = new(
         @"(?im:(?:^|[|;]\s*|\b)(?:(?:business|company|firm|trading|shop|practice|brand|client|customer|official)(?:'s)? "
-            + @"name|prospect|lead|client|business|company|trading as|t/a|firma|firmenname|name (?:der firma|des betriebs|des "
+            + @"name|prospect|lead|client|business|shop|company|trading as|t/a|firma|firmenname|name (?:der firma|des betriebs|des "
             + @"unternehmens|of (?:the )?(?:business|firm|shop|company))|betrieb|kunde|unternehmen|name|nom(?: de l'entreprise| "
             + @"commercial| du commerce)?|entreprise|société|enseigne|cliente?|nombre(?: del negocio| comercial| de la "
-            + @"empresa)?|empresa|negocio)\s*[:|]\s*)(?<n>[^|;\n]{2,70})"
+            + @"empresa)?|empresa|negocio|ditta|azienda|bedrijf(?:snaam)?)\s*[:|=]\s*)(?<n>[^|;\n]{2,70})"
     );
     private static readonly Regex Called = new(
         @"(?i:\b(?:(?:we|it|the (?:shop|business|firm|company|place|practice|studio|workshop|café|salon))(?:'s|'re| is| are)? "

@@ -196,11 +196,11 @@ public static class PeopleFinder
     private static readonly Regex Labelled = new(
         @"(?i:\b(?:contact person for the "
             + @"(?:web)?site|directora?|direktor(?:in)?|leiter(?:in)?|directeur|directrice|maker|teacher|instructor|baker|"
-            + @"leitung|owners?|proprietors?|owner[/ "
-            + @"-]+(?:manager|operator|baker|chef)|founders?|managing director|director|principal|run by|contact(?: person| name)?|who "
+            + @"leitung|owners?|proprietors?|owner ?[/ "
+            + @"-]+(?:manager|operator|baker|chef|artist|maker|director|trainer|instructor)|founders?|managing director|director|principal|run by|contact(?: person| name)?|who "
             + @"runs it|owned by|inhaber(?:in)?|geschäftsführer(?:in)?|geschäftsführung|gründer(?:in)?|ansprechpartner(?:in)?|vertreten "
             + @"durch|gérante?s?|propriétaires?|fondat(?:eur|rice)|dirigeante?|responsable|propietari[oa]s?|titular|dueñ[oa]s?|"
-            + @"gerente|fundador[a]?|contacto)\b)\s*(?:\((?i:[^)]{2,20})\)\s*)?(?:[:|]|(?i:is|ist|est|es)\s|[–-]\s)\s*"
+            + @"gerente|fundador[a]?|contacto)\b)\s*(?:\((?i:[^)]{2,20})\)\s*)?(?:[:|=]|(?i:is|ist|est|es)\s|[–-]\s)\s*"
             + Person
     );
     private static readonly Regex After = new(

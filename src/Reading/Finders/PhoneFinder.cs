@@ -30,6 +30,8 @@ public static class PhoneFinder
                     before = line[a..Math.Max(a, m.Index)],
                     after = line[Math.Min(b, m.Index + m.Length)..b];
                 var label = Label(line, m.Index, a);
+                if (Example.IsMatch(before))
+                    continue;
                 var gone =
                     Standing.TakenBack(line[..m.Index], line[(m.Index + m.Length)..])
                     || Standing.Past(before, after, Number)
@@ -41,7 +43,10 @@ public static class PhoneFinder
                     && !AfterFax.IsMatch(line[(m.Index + m.Length)..])
                     && !Others(clause, before, after, label)
                     && !Standing.Private(before, after, Number)
+                    && !Cues.Private(label)
                     && !Cues.Credit(line)
+                    && !NotUs.IsMatch(after)
+                    && !Corrected(line, m)
                 )
                     found.Add(
                         (
@@ -49,7 +54,8 @@ public static class PhoneFinder
                             i,
                             m.Index,
                             m.Length,
-                            Labels.IsMatch(label) || Labels.IsMatch(frame.Under(i)) ? .95
+                            Foreign(label, after) && Foreign(before, after) ? Doubt
+                            : Labels.IsMatch(label) || Labels.IsMatch(frame.Under(i)) ? .95
                             : line.Trim().Length < m.Length + 6 ? .9
                             : .86,
                             frame.Order(i)
@@ -71,6 +77,30 @@ public static class PhoneFinder
             );
         }
     }
+
+    /// <summary>A number that other words than those of telephones stand before: it may be anybody's.</summary>
+    public const double Doubt = .56;
+
+    /// <summary>Where one number has a reason to be the client's, those without one are somebody else's.</summary>
+    public static void Weigh(List<Candidate> found)
+    {
+        var phones = found.Where(c => c.Fact == "phone").ToList();
+        if (!phones.Any(p => p.Confidence > Doubt + .1))
+            return;
+        foreach (var p in phones.Where(p => p.Confidence <= Doubt && !phones.Any(o => o.Confidence > Doubt + .1 && o.Value.Equals(p.Value))))
+            found[found.IndexOf(p)] = p with { Confidence = .4 };
+    }
+
+    /// <summary>Whether words before a number name something that is no telephone, no day and nothing of one's own.</summary>
+    private static bool Foreign(string label, string after) =>
+        !Labels.IsMatch(after[..Math.Min(after.Length, 14)])
+        && LabelWord.Matches(label) is { Count: > 0 } words
+        && (!Labels.IsMatch(label) || Labels.Matches(label)[0].Index > label.Length / 2 && words.Count > 4)
+        && words.Any(w => !Known.IsMatch(w.Value));
+
+    /// <summary>"49 33 21 – no, sorry, 33 12: 49 33 12": what is taken back stands before the correction.</summary>
+    private static bool Corrected(string line, Match m) =>
+        line[(m.Index + m.Length)..] is var rest && TakesBack.IsMatch(rest) && Number.IsMatch(rest);
 
     private static PhoneValue? Read(string raw, string country)
     {
@@ -131,6 +161,22 @@ public static class PhoneFinder
             + @"us|sms|rufnummer|durchwahl|nummer|numéro|número)\b",
         RegexOptions.IgnoreCase
     );
+    private static readonly Regex Example = new(
+        @"\b(?:e\.?g\.?|for example|example|sample|such as|z\.\s?b\.?|beispiel|zum beispiel|p\.\s?ex\.?|par exemple|p\.\s?ej\.?|por ejemplo|"
+            + @"ad es\.?|per esempio|bijv\.?|bijvoorbeeld)\W{0,4}$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex NotUs = new(
+        @"^[^.;\d]{0,40}\b(?:not us|not ours|isn'?t (?:us|ours|mine)|nicht (?:wir|uns|unsere)|pas nous|pas le nôtre|no es (?:nuestro|el nuestro|mío)|"
+            + @"no somos nosotros|non siamo noi|niet van ons)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex TakesBack = new(
+        @"^\W{0,4}(?:no,? (?:wait|sorry)|sorry,|non,? (?:pardon|attention)|pardon,|nein,|quatsch,|moment,|no,? perdón|perdón,|no,? scusi|nee,|oops)",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex LabelWord = new(@"\p{L}[\p{L}'’]+");
+    private static readonly Regex Known = WordPattern.Of("phone-finder/known", RegexOptions.IgnoreCase);
     private static readonly Regex Money = new(@"[£€$]\s*$|(?:EUR|CHF|GBP|USD)\s*$");
     private static readonly Regex MoneyAfter = new(@"^\s*(?:€|£|EUR\b|CHF\b|%)");
     private static readonly Regex NumberOf = WordPattern.Of("phone-finder/number-of", RegexOptions.IgnoreCase);

@@ -304,7 +304,7 @@ public static class ProofFinder
     );
     private static readonly Regex Digits = new(@"\D");
     private static readonly Regex Since = new(
-        @"\b(?:(?<strong>established(?: in)?|est\.?d?|founded(?: in| by [\w .]+? in)?|family[- ](?:run|owned|business|firm) "
+        @"\b(?:(?<strong>(?:opened|started|launched|begun)(?= ?[:|=]?\s*\d{4}\b(?![-/]))|year opened|meisterbetrieb seit|established(?: in)?|est\.?d?|founded(?: in| by [\w .]+? in)?|family[- ](?:run|owned|business|firm) "
             + @"since|(?:in|been in) business since|trading since|started (?:(?:the|this) (?:business|firm|shop|company) |it |up |trading "
             + @"|out )?(?:in)?|(?:opened|founded|started|established|set up|began)[^.;\d]{0,40}?\bin|(?:abrió|fundó|empezó|montó|a "
             + @"ouvert|a fondé|a créé|eröffnete|gründete)[^.;\d]{0,40}?\b(?:en|im jahr|in)|since when\?|when (?:was|did)[^?]{0,40}\?|set "
@@ -314,7 +314,7 @@ public static class ProofFinder
             + @"seit|eröffnet(?: im jahr| in)?|besteht seit|bestehen seit|seit(?: dem jahr)?|fondée?s?(?: par [\w .]+?)? en|créée?s? "
             + @"en|maison fondée en|ouverte?s? en|ouvert depuis|depuis(?: l'année)?|existe depuis|fundad[oa]s?(?: por [\w .]+?)? "
             + @"en|fundación:?|abierto desde|abrimos en|creada? en|desde(?: el año)?|founded:?|year founded:?|year "
-            + @"established:?|gründungsjahr:?|année de création:?|año de fundación:?)|depuis|since)\s*[:|]?\s*(?:around |about |ca\. "
+            + @"established:?|gründungsjahr:?|année de création:?|año de fundación:?)|depuis|since)\s*[:|=]?\s*(?:around |about |ca\. "
             + @"|etwa )?"
             + Year
             + @"\b(?!\s?(?:€|£|CHF|m\b|km|reviews))",

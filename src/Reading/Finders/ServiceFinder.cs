@@ -51,6 +51,9 @@ public static class ServiceFinder
                     foreach (var s in Cut(sorts))
                         if (Words.Count(s) < 5 && !char.IsUpper(s[^1]) && (frame.Language == "de" || !char.IsUpper(s[0]) || sort.Index == sort.Groups["list"].Index))
                             Add(s, i, sort.Groups["list"].Index, .6);
+            // A listing: "Offers takeout: Yes".
+            foreach (Match m in Ticked.Matches(line))
+                Add(m.Groups["what"].Value, i, m.Index, .6);
             foreach (Match m in Offer.Matches(line))
             {
                 var (a, b) = TextFrame.Clause(line, m.Index, m.Length);
@@ -187,7 +190,7 @@ public static class ServiceFinder
             return null;
         // Towns and names begin with capitals, work does not (German nouns do).
         var capitals = parts.Skip(1).Count(p => char.IsUpper(p[0]) && !(p.Length > 1 && char.IsUpper(p[1])));
-        return capitals > (frame.Language == "de" ? parts.Count : parts.Count / 3) ? null : parts;
+        return !sentence.Contains(',') ? parts : capitals > (frame.Language == "de" ? parts.Count : parts.Count / 3) ? null : parts;
     }
 
     /// <summary>The name at the head of a list item; what explains it or costs comes after.</summary>
@@ -220,7 +223,7 @@ public static class ServiceFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Inline = new(
-        @"^\W*(?<head>(?:(?:our |my |main |the |all )?services(?: offered| include)?|services \w+|what (?:we|they|he|she) "
+        @"^\W*(?<head>(?:(?:she|he|they|client) (?:wants?|does|offers?|sells?)|(?:our |my |main |the |all )?services(?: offered| include)?|services \w+|what (?:we|they|he|she) "
             + @"do(?:es)?|treatments?|repairs|specialit(?:y|ies)|speciali[sz]es in|work|does|offers|classes|leistungen|unsere "
             + @"leistungen|angebot|schwerpunkte|behandlungen|prestations|nos prestations|services "
             + @"proposés|activités|spécialités|servicios|nuestros servicios|especialidades|trabajos))\s*[:|]\s*(?<list>[^:]{4,300})$",
@@ -274,6 +277,11 @@ public static class ServiceFinder
     private static readonly Regex NoWork = new(
         @"\b(?:deposit|minimum|call[- ]?out|anzahlung|kaution|anfahrt|acompte|caution|déplacement|depósito|desplazamiento|rate|surcharge|"
             + @"postage|shipping|versand|hour(?:ly)?|half|full|adult|under)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Ticked = new(
+        @"(?:^|\s{2,}|[·⋅•|]\s)(?:offers |accepts |takes |has |bietet )?(?<what>\p{L}[\p{L} -]{3,30}):\s*(?:yes|ja|oui|sí|si)\b|"
+            + @"\b(?:yes|no|ja|nein|oui|non|sí)\s+(?:offers |takes |has )?(?<what>\p{L}[\p{L} -]{3,30}):\s*(?:yes|ja|oui|sí|si)\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex LastOfList = new(@",\s[^,]{3,60}\s(?:and|und|et|y|e|en|&|\+)\s[^,]{3,40}$", RegexOptions.IgnoreCase);

@@ -22,6 +22,8 @@ public static class TradeFinder
                 if (Cues.NotTheirs(line[TextFrame.Clause(line, at, length).From..at]) && !Label.IsMatch(line))
                     continue;
                 var before = line[..at];
+                if (InPlace(line, at, length))
+                    continue;
                 if (Cues.Negated(before[Math.Max(0, before.Length - 25)..]) || NextTo.IsMatch(before))
                     continue;
                 var weight =
@@ -44,6 +46,18 @@ public static class TradeFinder
                     had.Score == 0 ? (score, i, at, length) : had with { Score = had.Score + Math.Min(score, 2 + score / 2) };
             }
         }
+        for (var i = 0; i < frame.Lines.Length; i++)
+            if (frame.Usable(i) && Said.Match(frame.Line(i)) is { Success: true } said && said.Groups["what"].Value.Trim() is { Length: > 2 } what)
+            {
+                yield return new Candidate(
+                    "trade.words",
+                    new TextValue(what),
+                    .9,
+                    frame.Source.Around(i, said.Groups["what"].Index, what.Length),
+                    "the trade in the client's words"
+                );
+                break;
+            }
         var order = scores.OrderByDescending(s => s.Value.Score).ThenBy(s => s.Value.Line).ThenBy(s => s.Value.At).Take(3).ToList();
         for (var k = 0; k < order.Count; k++)
         {
@@ -64,6 +78,25 @@ public static class TradeFinder
         }
     }
 
+    /// <summary>"Fallow Farm, Upper Threlby", "7 Weavers Close", "dpo@kanzlei.example": a place or a mailbox, and no trade.</summary>
+    private static bool InPlace(string line, int at, int length)
+    {
+        if (at > 0 && line[at - 1] is '@' or '.' or '/' or '-' || at + length < line.Length && line[at + length] is '@' or '/' || Host.IsMatch(line[(at + length)..]))
+            return true;
+        var from = line.LastIndexOfAny([',', ';', '|', ':'], Math.Max(0, at - 1)) + 1;
+        var to = line.IndexOfAny([',', ';', '|'], at + length) is >= 0 and var end ? end : line.Length;
+        var part = line[from..to].Trim();
+        return AddressFinder.IsStreet(part) && part.Length < 45 || PlaceAfter.IsMatch(line[(at + length)..]) || Postcoded.IsMatch(line) && char.IsUpper(line[at]) && part.Length < 30;
+    }
+
+    private static readonly Regex Host = new(@"^\.(?:example|com|co\.uk|de|fr|es|it|nl)\b");
+    private static readonly Regex PlaceAfter = new(@"^['’]?s?\s(?:Close|Lane|Road|Street|Row|Yard|Way|Court|Hill|Gate|Place|Square|Walk|Mews|House|Cottage|Barn)\b");
+    private static readonly Regex Postcoded = new(@"\b[A-Z]{1,2}\d[A-Z\d]? \d[A-Z]{2}\b|\b\d{5} \p{Lu}\p{Ll}");
+    private static readonly Regex Said = new(
+        @"(?:^|[·;]\s|\W{1,4})(?:trade|category|type of business|business type|what do you do\??|sector|branche|gewerbe|kategorie|métier|activité|oficio|"
+            + @"actividad|categoría|attività|vak|mestiere)\W{0,4}[:|]\W{0,4}(?<what>\p{L}[^:|·;\n.]{2,50})",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex Label = new(
         @"\b(?:trade|category|type(?: of business)?|business "
             + @"type|kind|sector|branche|gewerbe|kategorie|beruf|métier|catégorie|activité|secteur|sector|oficio|categoría|actividad|"
