@@ -54,7 +54,7 @@ public sealed record SourceText(
     public static SourceText Of(string name, string text, params string[] notes)
     {
         var b = new TextBuilder();
-        foreach (var line in Files.Struck.Comments(text).AsSpan().EnumerateLines())
+        foreach (var line in Struck.Comments(text).AsSpan().EnumerateLines())
         {
             b.Plain(line[..Math.Min(line.Length, 2 * TextBuilder.LongestLine)].ToString());
             if (b.Full)
@@ -122,7 +122,7 @@ public sealed class TextBuilder
     /// <summary>A line of plain text or Markdown, whose role shows in its first characters.</summary>
     public void Plain(string line, int page = 0)
     {
-        var t = Files.Struck.Cut(line).Trim();
+        var t = Struck.Cut(line).Trim();
         if (t.Length == 0 && line.Trim().Length > 0 || t is "-" or "*" or "•")
             return;
         if (t.Length > 1 && t[0] == '#' && t.TrimStart('#') is var head && (head.Length == 0 || head[0] == ' '))
@@ -160,7 +160,7 @@ public sealed class TextBuilder
     /// <summary>Cells of one row of a table; nothing where all of them are struck out.</summary>
     public void Row(IEnumerable<string> cells, int page = 0)
     {
-        var said = cells.Select(c => Tidy(Plainly(Files.Struck.Cut(c))).Trim()).ToArray();
+        var said = cells.Select(c => Tidy(Plainly(Struck.Cut(c))).Trim()).ToArray();
         if (said.Any(c => c.Length > 0))
             Add(string.Join(" | ", said), LineRole.Row, page);
     }

@@ -214,7 +214,10 @@ public sealed class TextFrame
                     && WroteStart.IsMatch(body)
                 )
             )
+            {
                 starts.Add((i + 1, d + 1, Date(body), body));
+                _header[i] = true;
+            }
             else if (HeaderFrom.Match(body) is { Success: true } m && Near(i))
             {
                 DateTime? at = null;

@@ -123,7 +123,7 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
             : trades.Find(trade.Id);
         foreach (var frame in frames)
             Take(() => ServiceFinder.Find(frame, template));
-        Take(() => ServiceFinder.Priced(found));
+        Take(() => ServiceFinder.Priced(found, Sure));
         return new FactReading(Settle(found), Merge(texts), trade, cut);
     }
 

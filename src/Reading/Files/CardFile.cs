@@ -33,9 +33,12 @@ public static class CardFile
     {
         static string Said(ImmutableArray<CardLine> card) =>
             string.Join(' ', card.Where(l => l.Name is "NOTE" or "CATEGORIES" or "TITLE" or "ROLE").Select(l => l.Text));
-        static string Named(ImmutableArray<CardLine> card) => string.Join(' ', card.Where(l => l.Name is "ORG" or "FN").Select(l => l.Text));
+        static string Named(ImmutableArray<CardLine> card) =>
+            string.Join(' ', card.Where(l => l.Name is "ORG" or "FN").Select(l => l.Text));
         return cards.FirstOrDefault(c => ClientWord.IsMatch(Said(c))) is { IsDefault: false } marked ? marked
-            : cards.FirstOrDefault(c => !Us.IsMatch(Said(c)) && !Cues.MakesSites(Named(c)) && !Cues.NotTheirs(Said(c))) is { IsDefault: false } own ? own
+            : cards.FirstOrDefault(c => !Us.IsMatch(Said(c)) && !Cues.MakesSites(Named(c)) && !Cues.NotTheirs(Said(c)))
+                is { IsDefault: false } own
+                ? own
             : cards[0];
     }
 
@@ -44,7 +47,10 @@ public static class CardFile
         @"\b(?:that(?:'s| is) us|our own card|das sind wir|c'est nous|somos nosotros|siamo noi|dat zijn wij)\b",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex Since = new(@",?\s*\(?\b(?:est(?:ablished|d)?\.?|since|seit|gegr\.?|depuis|fondée? en|desde|dal|sinds)\s*\d{4}\)?$", RegexOptions.IgnoreCase);
+    private static readonly Regex Since = new(
+        @",?\s*\(?\b(?:est(?:ablished|d)?\.?|since|seit|gegr\.?|depuis|fondée? en|desde|dal|sinds)\s*\d{4}\)?$",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex Aside = new(@"\s*\([^)]*\)");
 
     private static void Card(ImmutableArray<CardLine> card, string file, TextBuilder b, ImmutableArray<Candidate>.Builder? found)

@@ -53,7 +53,10 @@ public static class DocxFile
                 break;
             case Table t:
                 foreach (var row in t.Elements<TableRow>())
-                    b.Row(row.Elements<TableCell>().Select(c => string.Join(", ", c.Descendants<Paragraph>().Select(TextOf).Where(t => t.Length > 0))));
+                    b.Row(
+                        row.Elements<TableCell>()
+                            .Select(c => string.Join(", ", c.Descendants<Paragraph>().Select(TextOf).Where(t => t.Length > 0)))
+                    );
                 b.Add("", LineRole.Text);
                 break;
             case SdtBlock s:
@@ -84,8 +87,7 @@ public static class DocxFile
 
     /// <summary>In a hidden or struck-through run, or in the second form of a drawing.</summary>
     private static bool Unsaid(DocumentFormat.OpenXml.OpenXmlElement e) =>
-        e.Ancestors<Run>()
-            .Any(r => r.RunProperties is { } p && (On(p.Vanish) || On(p.Strike) || On(p.DoubleStrike) || On(p.WebHidden)))
+        e.Ancestors<Run>().Any(r => r.RunProperties is { } p && (On(p.Vanish) || On(p.Strike) || On(p.DoubleStrike) || On(p.WebHidden)))
         || e.Ancestors<DocumentFormat.OpenXml.AlternateContentFallback>().Any();
 
     private static bool On(OnOffType? property) => property is not null && (property.Val is null || property.Val.Value);
@@ -105,7 +107,11 @@ public static class DocxFile
                     s.Append(t.Text);
                     break;
                 case SymbolChar { Char.Value: var sign }:
-                    s.Append(sign is "F0FE" or "F0FD" or "F052" or "F054" ? '☒' : sign is "F0A8" or "F06F" or "F0A3" ? '☐' : ' ');
+                    s.Append(
+                        sign is "F0FE" or "F0FD" or "F052" or "F054" ? '☒'
+                        : sign is "F0A8" or "F06F" or "F0A3" ? '☐'
+                        : ' '
+                    );
                     break;
                 case TabChar:
                     s.Append('\t');

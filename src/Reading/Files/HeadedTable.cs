@@ -19,16 +19,7 @@ internal static class HeadedTable
             .ToImmutableDictionary(p => p.Name, p => p.Role)
     );
 
-    private static readonly ImmutableArray<string> Days =
-    [
-        "monday",
-        "tuesday",
-        "wednesday",
-        "thursday",
-        "friday",
-        "saturday",
-        "sunday",
-    ];
+    private static readonly ImmutableArray<string> Days = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"];
 
     /// <summary>A row is read as long as it is one firm; of a whole list nothing can be said of "the" firm.</summary>
     private const int MostRows = 3;
@@ -83,22 +74,26 @@ internal static class HeadedTable
     )
     {
         string Cell(int i) => i < row.Length ? TextBuilder.Tidy(row[i]).Trim() : "";
-        List<string> All(string role) => [.. Enumerable.Range(0, roles.Length).Where(i => roles[i] == role).Select(Cell).Where(c => c.Length > 0)];
+        List<string> All(string role) =>
+            [.. Enumerable.Range(0, roles.Length).Where(i => roles[i] == role).Select(Cell).Where(c => c.Length > 0)];
         string? One(string role) => All(role).FirstOrDefault();
-        void Say(string label, string value)
+        // In the words of the table, so that its language shows; codes such as "tel_1" are put in words.
+        void Say(string label, string value, string? role = null)
         {
-            if (value.Length > 0)
-                b.Add($"{label}: {value}", LineRole.Text);
+            if (value.Length == 0)
+                return;
+            var own = Array.FindIndex(roles, r => r == role) is >= 0 and var at && role is not null ? heads[at].Trim() : "";
+            b.Add($"{(own.Length > 3 && own.All(c => char.IsLetter(c) || c is ' ' or '-') ? own : label)}: {value}", LineRole.Text);
         }
         void State(string fact, FactValue value) =>
             stated?.Add(new Candidate(fact, value, .95, new Snippet(file, b.Count, "", value.Summary(), ""), "column of a table"));
 
         if (One("name") is { Length: <= FactReader.LongestName } name)
         {
-            Say("Business name", name);
+            Say("Business name", name, "name");
             State("business.name", new TextValue(name));
         }
-        Say("Trade", One("trade") ?? "");
+        Say("Trade", One("trade") ?? "", "trade");
         var code = One("postcode");
         var country = Places.CountryCode(One("country")) ?? Places.CountryOfPostcode(code, One("region"));
         var street = string.Join(", ", All("street"));
@@ -108,7 +103,16 @@ internal static class HeadedTable
             State("place", new AddressValue(street, town, code, One("region"), country ?? "GB"));
         for (var i = 0; i < roles.Length; i++)
             if (roles[i] is "phone" or "mobile" or "fax" && Cell(i) is { Length: > 0 } number)
-                Say(LabelBeside(heads, i, Cell) ?? (roles[i] == "fax" ? "Fax" : roles[i] == "mobile" ? "Mobile" : "Phone"), number);
+                Say(
+                    LabelBeside(heads, i, Cell)
+                        ?? (
+                            roles[i] == "fax" ? "Fax"
+                            : roles[i] == "mobile" ? "Mobile"
+                            : "Phone"
+                        ),
+                    number,
+                    LabelBeside(heads, i, Cell) is null ? roles[i] : null
+                );
         foreach (var mail in All("email"))
             Say("E-mail", mail);
         foreach (var site in All("website"))
@@ -116,13 +120,13 @@ internal static class HeadedTable
         foreach (var link in All("social"))
             b.Add(link, LineRole.Text);
         if (One("founded") is { } founded)
-            Say("Founded", founded);
+            Say("Founded", founded, "founded");
         if (One("owner") is { } owner)
-            Say("Owner", owner);
+            Say("Owner", owner, "owner");
         if (One("rating") is { } rating)
             Say("Rating", One("reviews") is { } count ? $"{rating} ({count} reviews)" : rating);
         foreach (var hours in All("hours"))
-            Say("Opening hours", hours);
+            Say("Opening hours", hours, "hours");
         b.Add("", LineRole.Text);
         foreach (var day in Days)
             if (All(day) is { Count: > 0 } spans)

@@ -243,11 +243,13 @@ public static class HtmlFile
     /// <summary>A row of a table that holds tables, or cells of several lines beside each other: it is a layout, and its cells are blocks.</summary>
     private static bool LaysOut(IElement row) =>
         row.QuerySelector("table") is not null
-        || row.Children.Count(c => c.QuerySelectorAll("br, p, li").Length > 2) is var long_ && long_ > 0 && row.Children.Length > 1 && long_ * 2 >= row.Children.Length;
+        || row.Children.Count(c => c.QuerySelectorAll("br, p, li").Length > 2) is var long_
+            && long_ > 0
+            && row.Children.Length > 1
+            && long_ * 2 >= row.Children.Length;
 
     /// <summary>Kept from whoever looks at the page.</summary>
-    private static bool Unseen(IElement e) =>
-        e.HasAttribute("hidden") || e.GetAttribute("style") is { } style && Hiding.IsMatch(style);
+    private static bool Unseen(IElement e) => e.HasAttribute("hidden") || e.GetAttribute("style") is { } style && Hiding.IsMatch(style);
 
     private static string Inline(IElement e, WorkBudget budget)
     {

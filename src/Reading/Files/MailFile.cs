@@ -59,7 +59,10 @@ internal static class MailFile
         foreach (var part in mail.BodyParts.Take(MostParts).OfType<MimePart>())
         {
             // A picture within the text is its writer's signature more often than the client's.
-            if (part.FileName is not { Length: > 0 } file || part.ContentDisposition is { IsAttachment: false } && part.ContentId is not null)
+            if (
+                part.FileName is not { Length: > 0 } file
+                || part.ContentDisposition is { IsAttachment: false } && part.ContentId is not null
+            )
                 continue;
             using var memory = new MemoryStream();
             part.Content?.DecodeTo(memory);

@@ -77,7 +77,11 @@ public static class PdfFile
         // What runs up or down the side is read by itself, after what lies level.
         var level = page.Letters.Where(l => l.TextOrientation == TextOrientation.Horizontal).ToList();
         Lines(NearestNeighbourWordExtractor.Instance.GetWords(level), page, b, turned: false);
-        foreach (var way in page.Letters.Where(l => l.TextOrientation is TextOrientation.Rotate90 or TextOrientation.Rotate270).GroupBy(l => l.TextOrientation))
+        foreach (
+            var way in page
+                .Letters.Where(l => l.TextOrientation is TextOrientation.Rotate90 or TextOrientation.Rotate270)
+                .GroupBy(l => l.TextOrientation)
+        )
             Lines(NearestNeighbourWordExtractor.Instance.GetWords([.. way]), page, b, turned: true);
     }
 
@@ -90,6 +94,12 @@ public static class PdfFile
                 b.Plain(string.Join(' ', words.OrderBy(w => w.BoundingBox.Bottom).Select(w => w.Text)), page.Number);
             return;
         }
+        foreach (var part in PdfColumns.Parts([.. words], Height))
+            Lines(part, page, b);
+    }
+
+    private static void Lines(IReadOnlyList<Word> words, Page page, TextBuilder b)
+    {
         var lines = new List<List<Word>>();
         foreach (var w in words.OrderByDescending(w => w.BoundingBox.Bottom).ThenBy(w => w.BoundingBox.Left))
         {

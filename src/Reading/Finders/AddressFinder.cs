@@ -286,13 +286,31 @@ public static partial class AddressFinder
             if (streetAt >= 0)
             {
                 street = parts[streetAt];
+                // "8 Market Cross, Wenlow St Mary": the last of two that could be streets is the town.
+                if (
+                    streetAt == parts.Count - 1
+                    && streetAt > 0
+                    && !char.IsDigit(street[0])
+                    && char.IsDigit(parts[streetAt - 1][0])
+                    && IsStreet(parts[streetAt - 1])
+                )
+                {
+                    rest = [street];
+                    street = parts[--streetAt];
+                }
                 if (streetAt > 0 && (IsUnit(parts[streetAt - 1]) || HouseNumber.IsMatch(parts[streetAt - 1]) && !char.IsDigit(street[0])))
                     street = parts[streetAt - 1] + (HouseNumber.IsMatch(parts[streetAt - 1]) ? " " : ", ") + street;
             }
             else if (parts.Count >= 2 && parts[^2].Length < 50 && Capital.IsMatch(parts[^2]) && !Sentence.IsMatch(parts[^2]))
                 street = parts[^2];
             rest = [.. rest.Where(r => Places.CountryCode(r) is null)];
-            if (rest.Count == 0 && streetAt >= 0 && SplitTown(street!) is { } cut)
+            // "Barn 2, Fallow Farm, Upper Threlby": a building belongs to the street, as long as a town is left.
+            while (street is not null && rest.Count > 1 && IsUnit(rest[0]))
+            {
+                street += ", " + rest[0];
+                rest.RemoveAt(0);
+            }
+            if (rest.Count == 0 && streetAt >= 0 && street is not null && SplitTown(street) is { } cut)
                 (street, town) = cut;
             else if (rest.Count > 0)
             {

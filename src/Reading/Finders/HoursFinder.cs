@@ -61,11 +61,12 @@ public static class HoursFinder
         var base_ = statements.Any(s => s.Season == 0 && s.Deed == HoursDeed.Open);
         // Where only one season is told, those are the hours; they are asked about, as they do not hold all the year.
         var seasons = statements.Where(s => s.Season != 0 && s.Deed == HoursDeed.Open).Select(s => s.Season).Distinct().ToList();
-        var season = seasons.Count == 1 ? seasons[0] : Wanted(frame) is var wanted && seasons.Contains(wanted) ? wanted : 0;
+        var season =
+            seasons.Count == 1 ? seasons[0]
+            : Wanted(frame) is var wanted && seasons.Contains(wanted) ? wanted
+            : 0;
         var kept = statements
-            .Where(s =>
-                s.Season == 0 || !base_ && (season != 0 ? s.Season == season : HoursSeason.Holds(s.Season, frame.Today.Month))
-            )
+            .Where(s => s.Season == 0 || !base_ && (season != 0 ? s.Season == season : HoursSeason.Holds(s.Season, frame.Today.Month)))
             .OrderBy(s => s.Order)
             .ThenBy(s => s.Line)
             .ThenBy(s => s.At)

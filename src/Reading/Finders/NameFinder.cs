@@ -116,7 +116,12 @@ public static class NameFinder
         }
         // A listing or a page begins with its name.
         var first = Enumerable.Range(0, lines.Length).FirstOrDefault(i => lines[i].Text.Length > 0 && !frame.MailHeader(i), -1);
-        if (first >= 0 && lines[first].Role != LineRole.Row && !Occasion.IsMatch(frame.Line(first)) && NameLike(frame.Line(first)) is { } head)
+        if (
+            first >= 0
+            && lines[first].Role != LineRole.Row
+            && !Occasion.IsMatch(frame.Line(first))
+            && NameLike(frame.Line(first)) is { } head
+        )
             Add(
                 head,
                 (frame.Line(first).Length < 60 || head.Length < 45 && head.Length < frame.Line(first).Length)

@@ -15,7 +15,7 @@ public static class PhoneFinder
     {
         // Refused numbers with the age of the message that refused them: a later one may say that it is right after all.
         var refused = new Dictionary<string, int>();
-        var found = new List<(PhoneValue Value, int Line, int At, int Length, double Confidence, int Order)>();
+        var found = new List<(PhoneValue Value, int Line, int At, int Length, double Confidence, int Order, bool New)>();
         for (var i = 0; i < frame.Lines.Length; i++)
         {
             var line = frame.Line(i);
@@ -58,11 +58,16 @@ public static class PhoneFinder
                             : Labels.IsMatch(label) || Labels.IsMatch(frame.Under(i)) ? .95
                             : line.Trim().Length < m.Length + 6 ? .9
                             : .86,
-                            frame.Order(i)
+                            frame.Order(i),
+                            NewOne.IsMatch(label)
                         )
                     );
             }
         }
+        // "The new number is …, the one in my mail below is the old yard": what was said before it counts no longer.
+        var renewed = found.Where(f => f.New).Select(f => f.Order).DefaultIfEmpty(int.MinValue).Max();
+        if (renewed > int.MinValue)
+            found.RemoveAll(f => f.Order < renewed);
         foreach (
             var g in found.GroupBy(f => f.Value.E164).Where(g => !refused.TryGetValue(g.Key, out var order) || g.Max(f => f.Order) > order)
         )
@@ -73,7 +78,7 @@ public static class PhoneFinder
                 best.Value,
                 best.Confidence,
                 frame.Source.Around(best.Line, best.At, best.Length),
-                "telephone number"
+                g.Any(f => f.New) ? NewRule : "telephone number"
             );
         }
     }
@@ -85,9 +90,17 @@ public static class PhoneFinder
     public static void Weigh(List<Candidate> found)
     {
         var phones = found.Where(c => c.Fact == "phone").ToList();
+        // A note says that the number on the card is dead and which one is new.
+        if (phones.Where(p => p.Rule == NewRule).Select(p => p.Snippet.Document).ToHashSet() is { Count: > 0 } renewed)
+            foreach (var p in phones.Where(p => !renewed.Any(d => p.Snippet.Document.StartsWith(d, StringComparison.Ordinal))))
+                if (!phones.Any(o => o != p && o.Value.Equals(p.Value)))
+                    found.Remove(p);
+        phones = [.. found.Where(c => c.Fact == "phone")];
         if (!phones.Any(p => p.Confidence > Doubt + .1))
             return;
-        foreach (var p in phones.Where(p => p.Confidence <= Doubt && !phones.Any(o => o.Confidence > Doubt + .1 && o.Value.Equals(p.Value))))
+        foreach (
+            var p in phones.Where(p => p.Confidence <= Doubt && !phones.Any(o => o.Confidence > Doubt + .1 && o.Value.Equals(p.Value)))
+        )
             found[found.IndexOf(p)] = p with { Confidence = .4 };
     }
 
@@ -95,7 +108,7 @@ public static class PhoneFinder
     private static bool Foreign(string label, string after) =>
         !Labels.IsMatch(after[..Math.Min(after.Length, 14)])
         && LabelWord.Matches(label) is { Count: > 0 } words
-        && (!Labels.IsMatch(label) || Labels.Matches(label)[0].Index > label.Length / 2 && words.Count > 4)
+        && !Labels.IsMatch(label)
         && words.Any(w => !Known.IsMatch(w.Value));
 
     /// <summary>"49 33 21 – no, sorry, 33 12: 49 33 12": what is taken back stands before the correction.</summary>
@@ -146,6 +159,9 @@ public static class PhoneFinder
             from = Math.Max(from, n.Index + n.Length);
         foreach (Match s in Break.Matches(line[..at]))
             from = Math.Max(from, s.Index + s.Length);
+        // The label of a row is the cell before.
+        if (line[from..at].Trim().Length == 0 && line[..at].TrimEnd() is var until && until.EndsWith('|'))
+            return until.TrimEnd('|').Split('|')[^1];
         return line[from..at];
     }
 
@@ -177,6 +193,12 @@ public static class PhoneFinder
     );
     private static readonly Regex LabelWord = new(@"\p{L}[\p{L}'’]+");
     private static readonly Regex Known = WordPattern.Of("phone-finder/known", RegexOptions.IgnoreCase);
+    private const string NewRule = "the new telephone number";
+    private static readonly Regex NewOne = new(
+        @"\b(?:new (?:one|number|phone|mobile|line)|neue (?:nummer|telefonnummer)|nouveau (?:numéro|portable)|nuevo (?:número|teléfono)|"
+            + @"nuovo (?:numero|telefono)|nieuwe? nummer)\b",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex Money = new(@"[£€$]\s*$|(?:EUR|CHF|GBP|USD)\s*$");
     private static readonly Regex MoneyAfter = new(@"^\s*(?:€|£|EUR\b|CHF\b|%)");
     private static readonly Regex NumberOf = WordPattern.Of("phone-finder/number-of", RegexOptions.IgnoreCase);

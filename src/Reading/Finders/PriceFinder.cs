@@ -38,7 +38,7 @@ public static class PriceFinder
                 last[near ?? key] =
                     near is not null && near != key ? f with { Price = f.Price with { Service = last[near].Price.Service } } : f;
             }
-        foreach (var f in last.Values.OrderBy(f => f.Line).ThenBy(f => f.At).Take(80))
+        foreach (var f in last.Values.Where(f => !DayAndHour.IsMatch(f.Price.Service)).OrderBy(f => f.Line).ThenBy(f => f.At).Take(80))
             yield return new Candidate(
                 "prices",
                 new PricesValue([f.Price]),
@@ -47,6 +47,13 @@ public static class PriceFinder
                 "price"
             );
     }
+
+    /// <summary>"Sat 8a–5p": an hour of a day is no price.</summary>
+    private static readonly Regex DayAndHour = new(
+        @"^(?:mon|tue|wed|thu|fri|sat|sun|mo|di|mi|do|fr|sa|so|lun|mar|mer|jeu|ven|sam|dim|mié|jue|vie|sáb|dom|gio|sab|ma|wo|za|zo)\p{L}{0,8}"
+            + @"\.?\s*[\d–-]",
+        RegexOptions.IgnoreCase
+    );
 
     private static string Key(string s) =>
         string.Join(

@@ -59,7 +59,8 @@ public static class ProofFinder
                 value is null
                 && Lone.Match(line) is { Success: true } lone
                 && i + 1 < frame.Lines.Length
-                && Count.Match(frame.Line(i + 1)) is { Success: true } below
+                && (Count.Match(frame.Line(i + 1)) is { Success: true } said ? said : InBrackets.Match(frame.Line(i + 1)))
+                    is { Success: true } below
             )
             {
                 value = Number(lone.Groups[1].Value);
@@ -270,6 +271,7 @@ public static class ProofFinder
         }
     }
 
+    private static readonly Regex InBrackets = new(@"^\s*\((?<n>\d[\d.,]*)(?<m>(?!))?\)\s*$");
     private const string Year = @"(?<y>1[5-9]\d\d|20[0-4]\d)";
     private static readonly Regex Rated = new(
         @"(?:\brat(?:ed|ing)(?: of| is|:| at)?|\bstars?:?|★+☆?|⭐+|\baverage(?: of)?|\bscore(?: of|:)?|\bbewertung(?:en)?:?(?: "

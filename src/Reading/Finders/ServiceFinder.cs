@@ -21,6 +21,16 @@ public static class ServiceFinder
                     refused.Add(Key(s));
             if (frame.Past(i))
                 continue;
+            // An item that is taken back in the same breath: "Tamales: ya no hacemos tamales", "leather repair kits (dropped)".
+            if (line.Length < 160 && GivenUp.IsMatch(line))
+            {
+                foreach (var s in Cut(GivenUp.Replace(line, " ").Split('.', ':')[0]))
+                    refused.Add(Key(s));
+                if (frame.Lines[i].Role == LineRole.Item)
+                    continue;
+            }
+            foreach (Match none in NoneOf.Matches(line))
+                refused.Add(Key(none.Groups[1].Value));
             var under = frame.Under(i);
             if (Heading.IsMatch(under) && under != line && !NotServices.IsMatch(under))
             {
@@ -49,7 +59,11 @@ public static class ServiceFinder
             if (Sort.Match(line) is { Success: true } sort && !Labelled.IsMatch(line) && sort.Groups["list"].Value is var sorts)
                 if (sorts.Contains(',') || Words.Count(sorts) < 8)
                     foreach (var s in Cut(sorts))
-                        if (Words.Count(s) < 5 && !char.IsUpper(s[^1]) && (frame.Language == "de" || !char.IsUpper(s[0]) || sort.Index == sort.Groups["list"].Index))
+                        if (
+                            Words.Count(s) < 5
+                            && !char.IsUpper(s[^1])
+                            && (frame.Language == "de" || !char.IsUpper(s[0]) || sort.Index == sort.Groups["list"].Index)
+                        )
                             Add(s, i, sort.Groups["list"].Index, .6);
             // A listing: "Offers takeout: Yes".
             foreach (Match m in Ticked.Matches(line))
@@ -84,7 +98,11 @@ public static class ServiceFinder
             });
         var seen = new HashSet<string>();
         foreach (var f in found.OrderByDescending(f => f.Confidence).ThenBy(f => f.Line))
-            if (seen.Add(Key(f.Text)) && !refused.Contains(Key(f.Text)) && seen.Count <= 60)
+            if (
+                seen.Add(Key(f.Text))
+                && !refused.Any(r => r.Length > 2 && Key(f.Text) is var key && (key == r || r.EndsWith(" " + key)))
+                && seen.Count <= 60
+            )
                 yield return new Candidate(
                     "services",
                     new ListValue([f.Text]),
@@ -100,6 +118,8 @@ public static class ServiceFinder
             text = text.Trim();
             if (
                 text.Length is < 3 or > 70
+                || text[0] is '(' or ')'
+                || NotDone.IsMatch(text)
                 || !text.Any(char.IsLetter)
                 || Words.Count(text) > 8
                 || Bad.IsMatch(text)
@@ -113,12 +133,10 @@ public static class ServiceFinder
     }
 
     /// <summary>What has a price is done or sold here, unless something like it is named already.</summary>
-    public static IEnumerable<Candidate> Priced(IReadOnlyCollection<Candidate> found)
+    /// <param name="sure">From which confidence on a service counts as named.</param>
+    public static IEnumerable<Candidate> Priced(IReadOnlyCollection<Candidate> found, double sure)
     {
-        var named = found
-            .Where(c => c.Fact == "services" && c.Confidence >= FactReadingBar)
-            .Select(c => Key(((ListValue)c.Value).Items[0]))
-            .ToList();
+        var named = found.Where(c => c.Fact == "services" && c.Confidence >= sure).Select(c => Key(((ListValue)c.Value).Items[0])).ToList();
         foreach (var price in found.Where(c => c.Fact == "prices" && c.Confidence >= .7).ToList())
         foreach (var line in ((PricesValue)price.Value).Lines)
         {
@@ -190,7 +208,9 @@ public static class ServiceFinder
             return null;
         // Towns and names begin with capitals, work does not (German nouns do).
         var capitals = parts.Skip(1).Count(p => char.IsUpper(p[0]) && !(p.Length > 1 && char.IsUpper(p[1])));
-        return !sentence.Contains(',') ? parts : capitals > (frame.Language == "de" ? parts.Count : parts.Count / 3) ? null : parts;
+        return !sentence.Contains(',') ? parts
+            : capitals > (frame.Language == "de" ? parts.Count : parts.Count / 3) ? null
+            : parts;
     }
 
     /// <summary>The name at the head of a list item; what explains it or costs comes after.</summary>
@@ -268,7 +288,6 @@ public static class ServiceFinder
             + @"^(?<list>\p{Lu}\p{Ll}+[^.:;!?()\d,]{2,40}(?:,[^.:;!?()\d,]{2,40}){0,4}\s(?:and|und|et|y|e|en)\s[^.:;!?()\d,]{3,40}?)\s(?:in|à|en|a)\s\p{Lu}",
         RegexOptions.None
     );
-    private const double FactReadingBar = Deciding.FactReading.Sure;
     private static readonly Regex PerUnit = new(
         @"\s*\b(?:per|a|an|each|pro|je|par|la|por|al|per|all'|all’)\s(?:hour|day|night|week|person|head|visit|pair|bundle|dozen|kg|item|m²?|"
             + @"stunde|tag|nacht|woche|person|stück|heure|jour|nuit|semaine|personne|hora|día|noche|semana|persona|ora|giorno|notte)\b.*$",
@@ -282,6 +301,19 @@ public static class ServiceFinder
     private static readonly Regex Ticked = new(
         @"(?:^|\s{2,}|[·⋅•|]\s)(?:offers |accepts |takes |has |bietet )?(?<what>\p{L}[\p{L} -]{3,30}):\s*(?:yes|ja|oui|sí|si)\b|"
             + @"\b(?:yes|no|ja|nein|oui|non|sí)\s+(?:offers |takes |has )?(?<what>\p{L}[\p{L} -]{3,30}):\s*(?:yes|ja|oui|sí|si)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex GivenUp = new(
+        @"\b(?:ya no (?:hacemos|vendemos|ofrecemos)|used to (?:do|make|sell|offer)|no longer (?:do|make|sell|offer)|gave up|given up|dropped|"
+            + @"discontinued|(?:machen|bieten|verkaufen) wir nicht mehr|nicht mehr|on ne fait plus|plus de|non (?:facciamo|vendiamo) più|"
+            + @"doen we niet meer|niet meer)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex NoneOf = new(
+        @"(?:^|[.;,(]\s?|\b(?:but|aber|mais|pero|ma|maar)\s)(?:no|NO|kein\w*|pas de|sin|niente|geen)\s(\p{L}[\p{L} -]{3,30}?)(?=[.,;)!""”]|$)"
+    );
+    private static readonly Regex NotDone = new(
+        @"\b(?:only|lets?|closed|not|no|never|used to|stopped|other days|kein\w*|nicht|nur|pas|seulement|sólo|solo|non|alleen|geen)\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex LastOfList = new(@",\s[^,]{3,60}\s(?:and|und|et|y|e|en|&|\+)\s[^,]{3,40}$", RegexOptions.IgnoreCase);

@@ -22,7 +22,7 @@ public static class TradeFinder
                 if (Cues.NotTheirs(line[TextFrame.Clause(line, at, length).From..at]) && !Label.IsMatch(line))
                     continue;
                 var before = line[..at];
-                if (InPlace(line, at, length))
+                if (length < 4 && !char.IsUpper(line[at]) || InPlace(line, at, length))
                     continue;
                 if (Cues.Negated(before[Math.Max(0, before.Length - 25)..]) || NextTo.IsMatch(before))
                     continue;
@@ -47,7 +47,11 @@ public static class TradeFinder
             }
         }
         for (var i = 0; i < frame.Lines.Length; i++)
-            if (frame.Usable(i) && Said.Match(frame.Line(i)) is { Success: true } said && said.Groups["what"].Value.Trim() is { Length: > 2 } what)
+            if (
+                frame.Usable(i)
+                && Said.Match(frame.Line(i)) is { Success: true } said
+                && said.Groups["what"].Value.Trim() is { Length: > 2 } what
+            )
             {
                 yield return new Candidate(
                     "trade.words",
@@ -81,16 +85,24 @@ public static class TradeFinder
     /// <summary>"Fallow Farm, Upper Threlby", "7 Weavers Close", "dpo@kanzlei.example": a place or a mailbox, and no trade.</summary>
     private static bool InPlace(string line, int at, int length)
     {
-        if (at > 0 && line[at - 1] is '@' or '.' or '/' or '-' || at + length < line.Length && line[at + length] is '@' or '/' || Host.IsMatch(line[(at + length)..]))
+        if (
+            at > 0 && line[at - 1] is '@' or '.' or '/' or '-'
+            || at + length < line.Length && line[at + length] is '@' or '/'
+            || Host.IsMatch(line[(at + length)..])
+        )
             return true;
         var from = line.LastIndexOfAny([',', ';', '|', ':'], Math.Max(0, at - 1)) + 1;
         var to = line.IndexOfAny([',', ';', '|'], at + length) is >= 0 and var end ? end : line.Length;
         var part = line[from..to].Trim();
-        return AddressFinder.IsStreet(part) && part.Length < 45 || PlaceAfter.IsMatch(line[(at + length)..]) || Postcoded.IsMatch(line) && char.IsUpper(line[at]) && part.Length < 30;
+        return AddressFinder.IsStreet(part) && part.Length < 45
+            || PlaceAfter.IsMatch(line[(at + length)..])
+            || Postcoded.IsMatch(line) && char.IsUpper(line[at]) && part.Length < 30;
     }
 
     private static readonly Regex Host = new(@"^\.(?:example|com|co\.uk|de|fr|es|it|nl)\b");
-    private static readonly Regex PlaceAfter = new(@"^['’]?s?\s(?:Close|Lane|Road|Street|Row|Yard|Way|Court|Hill|Gate|Place|Square|Walk|Mews|House|Cottage|Barn)\b");
+    private static readonly Regex PlaceAfter = new(
+        @"^['’]?s?\s(?:Close|Lane|Road|Street|Row|Yard|Way|Court|Hill|Gate|Place|Square|Walk|Mews|House|Cottage|Barn)\b"
+    );
     private static readonly Regex Postcoded = new(@"\b[A-Z]{1,2}\d[A-Z\d]? \d[A-Z]{2}\b|\b\d{5} \p{Lu}\p{Ll}");
     private static readonly Regex Said = new(
         @"(?:^|[·;]\s|\W{1,4})(?:trade|category|type of business|business type|what do you do\??|sector|branche|gewerbe|kategorie|métier|activité|oficio|"

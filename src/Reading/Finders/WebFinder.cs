@@ -136,7 +136,14 @@ public static class WebFinder
                     continue;
                 if (IsSocial(url))
                 {
-                    if (!IsShare(url) && !Cues.NotTheirs(clause) && !Liked.IsMatch(clause) && !Cues.Past(clause))
+                    if (
+                        !IsShare(url)
+                        && !Cues.NotTheirs(clause)
+                        && !Liked.IsMatch(clause)
+                        && !Cues.Past(clause)
+                        && !Cues.Private(line[m.Index..])
+                        && !Lost.IsMatch(clause)
+                    )
                         yield return new Candidate(
                             "social",
                             new ListValue([url]),
@@ -336,6 +343,10 @@ public static class WebFinder
     );
     private static readonly Regex SocialLabel = new(
         @"\b(?:facebook|instagram|insta|social|tiktok|youtube|linkedin|profile?|follow us|folge|suivez|síguenos|mastodon)\b[^.!?]{0,20}$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Lost = new(
+        @"\b(?:hacked|locked out|gesperrt|gehackt|piratée?|hackeado|pirateada|hackerat[oa]|gehackt)\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex SocialHost = new(@"(?:^|\.)social(?:\.|s?\.)|(?:^|\.)mastodon\.|^pixelfed\.", RegexOptions.IgnoreCase);

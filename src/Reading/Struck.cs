@@ -1,6 +1,6 @@
 using System.Text.RegularExpressions;
 
-namespace Plurimax.Reading.Files;
+namespace Plurimax.Reading;
 
 /// <summary>
 /// What a text marks as not meant: struck through, in a comment, or a box that is not ticked. It is taken out before anything is read.
