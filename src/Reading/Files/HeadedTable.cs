@@ -1,49 +1,31 @@
 using System.Collections.Immutable;
 using Plurimax.Facts;
-using Plurimax.Text;
 
 namespace Plurimax.Reading.Files;
 
 /// <summary>
 /// A table about firms with a row of headings, as lines that say what each cell is: a fax number under "Telefax" is told from the telephone
-/// only by its heading. What columns may be called stands in content/reading/columns.txt.
+/// only by its heading.
 /// </summary>
 internal static class HeadedTable
 {
-    private static readonly Lazy<ImmutableDictionary<string, string>> Roles = new(() =>
-        Content
-            .Lines("reading/columns.txt")
-            .Select(l => l.Split('|'))
-            .SelectMany(p => p[1].Split(',').Select(n => (Name: n.Trim(), Role: p[0])))
-            .DistinctBy(p => p.Name)
-            .ToImmutableDictionary(p => p.Name, p => p.Role)
-    );
-
     private static readonly ImmutableArray<string> Days = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"];
 
     /// <summary>A row is read as long as it is one firm; of a whole list nothing can be said of "the" firm.</summary>
     private const int MostRows = 3;
 
-    /// <summary>The roles of columns by their headings, null for each that says nothing known; null where the row is no row of headings.</summary>
+    /// <summary>The roles of columns by their headings, null for each that says nothing known; null where the row is no row of
+    /// headings.</summary>
     public static string?[]? Heads(string[] row)
     {
         var said = row.Select(c => c.Trim()).ToArray();
         var filled = said.Count(c => c.Length > 0);
         if (filled < 4 || said.Any(c => c.Length > 40 || c.Contains('@') || c.Count(char.IsDigit) > 3))
             return null;
-        var roles = said.Select(RoleOf).ToArray();
+        var roles = said.Select(ColumnNames.RoleOf).ToArray();
         return
             roles.Count(r => r is not null) >= Math.Max(3, filled * 2 / 5) && roles.Any(r => r is "name" or "phone" or "email" or "street")
             ? roles
-            : null;
-    }
-
-    private static string? RoleOf(string heading)
-    {
-        var key = string.Concat(Letters.Fold(heading.ToLowerInvariant()).Where(char.IsAsciiLetter));
-        return key.Length == 0 ? null
-            : Roles.Value.TryGetValue(key, out var role) ? role
-            : heading.StartsWith("lead", StringComparison.OrdinalIgnoreCase) ? "agency"
             : null;
     }
 

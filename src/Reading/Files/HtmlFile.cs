@@ -240,7 +240,8 @@ public static class HtmlFile
         }
     }
 
-    /// <summary>A row of a table that holds tables, or cells of several lines beside each other: it is a layout, and its cells are blocks.</summary>
+    /// <summary>A row of a table that holds tables, or cells of several lines beside each other: it is a layout, and its cells are
+    /// blocks.</summary>
     private static bool LaysOut(IElement row) =>
         row.QuerySelector("table") is not null
         || row.Children.Count(c => c.QuerySelectorAll("br, p, li").Length > 2) is var long_

@@ -108,10 +108,14 @@ public static partial class AddressFinder
             + @"floor|first floor|ground floor|#)\s?[\w-]{0,4}$|^(?:The |Old )?\p{Lu}[\p{L}'’ ]+ "
             + @"(?:House|Barn|Studio|Studios|Mill|Buildings?|Workshops?|Hall|Centre|Yard|Arcade|Works|Forge|Stables|Business "
             + @"Park|Industrial Estate|Trading "
-            + @"Estate|Farm|Cottage|Lodge|Court|Chambers|Room|Rooms|Loft|Dairy|Manor|Tower|Kiln|Church|Chapel|Pool|Maltings|Stage|Wharf|Dock|Shed|Boathouse|Tannery|Brewery|Granary|Warehouse|Stores|"
-            + @"Depot|Pavilion|Vicarage|Rectory|School|Exchange|Foundry|Smithy|Ropewalk|Station|Pier|Park|Estate|Retail Park|Mews|Gatehouse|"
-            + @"Cellars?|Parade|Precinct|Market Hall|Coach House|Ice House)$|^The (?:Forge|Mill|Barn|Maltings|Yard|Chapel|Stables|Dairy|Tannery|"
-            + @"Boathouse|Granary|Smithy|Works|Wharf|Loft|Old \\p{Lu}\\p{L}+)$|^(?i:arch|barn|unit|studio|shop|stall|pitch|bay|block|suite|kiosk|hut)\\s\\d{1,3}[a-z]?$"
+            + @"Estate|Farm|Cottage|Lodge|Court|Chambers|Room|Rooms|Loft|Dairy|Manor|Tower|Kiln|Church|Chapel|Pool|Maltings|"
+            + @"Stage|Wharf|Dock|Shed|Boathouse|Tannery|Brewery|Granary|Warehouse|Stores|"
+            + @"Depot|Pavilion|Vicarage|Rectory|School|Exchange|Foundry|Smithy|Ropewalk|Station|Pier|Park|Estate|Retail Park|"
+            + @"Mews|Gatehouse|"
+            + @"Cellars?|Parade|Precinct|Market Hall|Coach House|Ice House)$|^The (?:Forge|Mill|Barn|Maltings|Yard|Chapel|"
+            + @"Stables|Dairy|Tannery|"
+            + @"Boathouse|Granary|Smithy|Works|Wharf|Loft|Old \\p{Lu}\\p{L}+)$|^(?i:arch|barn|unit|studio|shop|stall|pitch|bay|"
+            + @"block|suite|kiosk|hut)\\s\\d{1,3}[a-z]?$"
     );
     private static readonly Regex County = new(
         @"^(?:Co\.?|County)\s+\p{Lu}|shire$|^(?:Devon|Cornwall|Kent|Surrey|Sussex|East Sussex|West "

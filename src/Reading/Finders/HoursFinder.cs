@@ -166,7 +166,8 @@ public static class HoursFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex ShowSeason = new(
-        @"\b(?:put|use|show|take|list|print|nimm|nehmt|zeigt|mettre|mettez|poner|pon)\b[^.;]{0,20}?\b(?<season>summer|winter|sommer|été|hiver|verano|invierno)\b",
+        @"\b(?:put|use|show|take|list|print|nimm|nehmt|zeigt|mettre|mettez|poner|pon)\b[^.;]{0,20}?\b(?<season>summer|"
+            + @"winter|sommer|été|hiver|verano|invierno)\b",
         RegexOptions.IgnoreCase
     );
 

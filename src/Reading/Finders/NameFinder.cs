@@ -337,7 +337,8 @@ public static class NameFinder
         @"\s+(?:--|—|\()\s*(?:NOT|not|nicht|pas|nein|no)\b.*$|\s+NOT\b.*$|,?\s+(?:not|nicht|pas)\s+[""“„«'‘].*$|\s--\s.*$"
     );
     private static readonly Regex Occasion = new(
-        @"\b(?:meeting|minutes|kick-?off|notes|questionnaire|client (?:details|intake|form)|intake form|fragebogen|besprechung|rendez-vous|rdv|"
+        @"\b(?:meeting|minutes|kick-?off|notes|questionnaire|client (?:details|intake|form)|intake form|fragebogen|"
+            + @"besprechung|rendez-vous|rdv|"
             + @"réunion|reunión|ficha|cuestionario|incontro|bespreking)\b",
         RegexOptions.IgnoreCase
     );

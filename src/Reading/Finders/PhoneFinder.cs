@@ -178,17 +178,20 @@ public static class PhoneFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Example = new(
-        @"\b(?:e\.?g\.?|for example|example|sample|such as|z\.\s?b\.?|beispiel|zum beispiel|p\.\s?ex\.?|par exemple|p\.\s?ej\.?|por ejemplo|"
+        @"\b(?:e\.?g\.?|for example|example|sample|such as|z\.\s?b\.?|beispiel|zum beispiel|p\.\s?ex\.?|par exemple|"
+            + @"p\.\s?ej\.?|por ejemplo|"
             + @"ad es\.?|per esempio|bijv\.?|bijvoorbeeld)\W{0,4}$",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex NotUs = new(
-        @"^[^.;\d]{0,40}\b(?:not us|not ours|isn'?t (?:us|ours|mine)|nicht (?:wir|uns|unsere)|pas nous|pas le nôtre|no es (?:nuestro|el nuestro|mío)|"
+        @"^[^.;\d]{0,40}\b(?:not us|not ours|isn'?t (?:us|ours|mine)|nicht (?:wir|uns|unsere)|pas nous|pas le nôtre|"
+            + @"no es (?:nuestro|el nuestro|mío)|"
             + @"no somos nosotros|non siamo noi|niet van ons)\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex TakesBack = new(
-        @"^\W{0,4}(?:no,? (?:wait|sorry)|sorry,|non,? (?:pardon|attention)|pardon,|nein,|quatsch,|moment,|no,? perdón|perdón,|no,? scusi|nee,|oops)",
+        @"^\W{0,4}(?:no,? (?:wait|sorry)|sorry,|non,? (?:pardon|attention)|pardon,|nein,|quatsch,|moment,|no,? perdón|"
+            + @"perdón,|no,? scusi|nee,|oops)",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex LabelWord = new(@"\p{L}[\p{L}'’]+");

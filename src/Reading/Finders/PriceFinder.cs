@@ -50,7 +50,8 @@ public static class PriceFinder
 
     /// <summary>"Sat 8a–5p": an hour of a day is no price.</summary>
     private static readonly Regex DayAndHour = new(
-        @"^(?:mon|tue|wed|thu|fri|sat|sun|mo|di|mi|do|fr|sa|so|lun|mar|mer|jeu|ven|sam|dim|mié|jue|vie|sáb|dom|gio|sab|ma|wo|za|zo)\p{L}{0,8}"
+        @"^(?:mon|tue|wed|thu|fri|sat|sun|mo|di|mi|do|fr|sa|so|lun|mar|mer|jeu|ven|sam|dim|mié|jue|vie|sáb|dom|gio|sab|ma|"
+            + @"wo|za|zo)\p{L}{0,8}"
             + @"\.?\s*[\d–-]",
         RegexOptions.IgnoreCase
     );

@@ -306,7 +306,8 @@ public static class ProofFinder
     );
     private static readonly Regex Digits = new(@"\D");
     private static readonly Regex Since = new(
-        @"\b(?:(?<strong>(?:opened|started|launched|begun)(?= ?[:|=]?\s*\d{4}\b(?![-/]))|year opened|meisterbetrieb seit|established(?: in)?|est\.?d?|founded(?: in| by [\w .]+? in)?|family[- ](?:run|owned|business|firm) "
+        @"\b(?:(?<strong>(?:opened|started|launched|begun)(?= ?[:|=]?\s*\d{4}\b(?![-/]))|year opened|meisterbetrieb seit|"
+            + @"established(?: in)?|est\.?d?|founded(?: in| by [\w .]+? in)?|family[- ](?:run|owned|business|firm) "
             + @"since|(?:in|been in) business since|trading since|started (?:(?:the|this) (?:business|firm|shop|company) |it |up |trading "
             + @"|out )?(?:in)?|(?:opened|founded|started|established|set up|began)[^.;\d]{0,40}?\bin|(?:abrió|fundó|empezó|montó|a "
             + @"ouvert|a fondé|a créé|eröffnete|gründete)[^.;\d]{0,40}?\b(?:en|im jahr|in)|since when\?|when (?:was|did)[^?]{0,40}\?|set "

@@ -243,7 +243,8 @@ public static class ServiceFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Inline = new(
-        @"^\W*(?<head>(?:(?:she|he|they|client) (?:wants?|does|offers?|sells?)|(?:our |my |main |the |all )?services(?: offered| include)?|services \w+|what (?:we|they|he|she) "
+        @"^\W*(?<head>(?:(?:she|he|they|client) (?:wants?|does|offers?|sells?)|(?:our |my |main |the |"
+            + @"all )?services(?: offered| include)?|services \w+|what (?:we|they|he|she) "
             + @"do(?:es)?|treatments?|repairs|specialit(?:y|ies)|speciali[sz]es in|work|does|offers|classes|leistungen|unsere "
             + @"leistungen|angebot|schwerpunkte|behandlungen|prestations|nos prestations|services "
             + @"proposés|activités|spécialités|servicios|nuestros servicios|especialidades|trabajos))\s*[:|]\s*(?<list>[^:]{4,300})$",
@@ -285,11 +286,13 @@ public static class ServiceFinder
     );
     private static readonly Regex Sort = new(
         @"\b(?:for|für|pour|para|per|voor)\s(?<list>\p{Ll}[^.:;!?()\d]{3,60},\s[^.:;!?()\d]{3,80})(?:[.!]|$)|"
-            + @"^(?<list>\p{Lu}\p{Ll}+[^.:;!?()\d,]{2,40}(?:,[^.:;!?()\d,]{2,40}){0,4}\s(?:and|und|et|y|e|en)\s[^.:;!?()\d,]{3,40}?)\s(?:in|à|en|a)\s\p{Lu}",
+            + @"^(?<list>\p{Lu}\p{Ll}+[^.:;!?()\d,]{2,40}(?:,[^.:;!?()\d,]{2,40}){0,4}\s(?:and|und|et|y|e|"
+            + @"en)\s[^.:;!?()\d,]{3,40}?)\s(?:in|à|en|a)\s\p{Lu}",
         RegexOptions.None
     );
     private static readonly Regex PerUnit = new(
-        @"\s*\b(?:per|a|an|each|pro|je|par|la|por|al|per|all'|all’)\s(?:hour|day|night|week|person|head|visit|pair|bundle|dozen|kg|item|m²?|"
+        @"\s*\b(?:per|a|an|each|pro|je|par|la|por|al|per|all'|all’)\s(?:hour|day|night|week|person|head|visit|pair|bundle|"
+            + @"dozen|kg|item|m²?|"
             + @"stunde|tag|nacht|woche|person|stück|heure|jour|nuit|semaine|personne|hora|día|noche|semana|persona|ora|giorno|notte)\b.*$",
         RegexOptions.IgnoreCase
     );
@@ -304,13 +307,15 @@ public static class ServiceFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex GivenUp = new(
-        @"\b(?:ya no (?:hacemos|vendemos|ofrecemos)|used to (?:do|make|sell|offer)|no longer (?:do|make|sell|offer)|gave up|given up|dropped|"
+        @"\b(?:ya no (?:hacemos|vendemos|ofrecemos)|used to (?:do|make|sell|offer)|no longer (?:do|make|sell|offer)|"
+            + @"gave up|given up|dropped|"
             + @"discontinued|(?:machen|bieten|verkaufen) wir nicht mehr|nicht mehr|on ne fait plus|plus de|non (?:facciamo|vendiamo) più|"
             + @"doen we niet meer|niet meer)\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex NoneOf = new(
-        @"(?:^|[.;,(]\s?|\b(?:but|aber|mais|pero|ma|maar)\s)(?:no|NO|kein\w*|pas de|sin|niente|geen)\s(\p{L}[\p{L} -]{3,30}?)(?=[.,;)!""”]|$)"
+        @"(?:^|[.;,(]\s?|\b(?:but|aber|mais|pero|ma|maar)\s)(?:no|NO|kein\w*|pas de"
+            + @"|sin|niente|geen)\s(\p{L}[\p{L} -]{3,30}?)(?=[.,;)!""”]|$)"
     );
     private static readonly Regex NotDone = new(
         @"\b(?:only|lets?|closed|not|no|never|used to|stopped|other days|kein\w*|nicht|nur|pas|seulement|sólo|solo|non|alleen|geen)\b",

@@ -105,7 +105,8 @@ public static class TradeFinder
     );
     private static readonly Regex Postcoded = new(@"\b[A-Z]{1,2}\d[A-Z\d]? \d[A-Z]{2}\b|\b\d{5} \p{Lu}\p{Ll}");
     private static readonly Regex Said = new(
-        @"(?:^|[·;]\s|\W{1,4})(?:trade|category|type of business|business type|what do you do\??|sector|branche|gewerbe|kategorie|métier|activité|oficio|"
+        @"(?:^|[·;]\s|\W{1,4})(?:trade|category|type of business|business type|what do you do\??|sector|branche|gewerbe|"
+            + @"kategorie|métier|activité|oficio|"
             + @"actividad|categoría|attività|vak|mestiere)\W{0,4}[:|]\W{0,4}(?<what>\p{L}[^:|·;\n.]{2,50})",
         RegexOptions.IgnoreCase
     );

@@ -102,7 +102,7 @@ public sealed class ImportModel(ImportService importService, BatchService batche
             }
         );
         await LoadAsync();
-        if (Review.Entries.FirstOrDefault(e => e.Row.Number == row) is { Ok: true })
+        if (Review.Entries.FirstOrDefault(e => e.Row.Number == row) is { Ok: true, Odd.Length: 0 })
         {
             TempData["Said"] = $"Row {row} is right now.";
             return Redirect($"/prospects/import/{_import.Id}");

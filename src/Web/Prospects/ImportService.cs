@@ -22,6 +22,20 @@ public sealed record RowTwin(ListEntry Entry, Client? Known, ListEntry? Earlier,
 public sealed record ImportReview(ListImport Import, ListFile File, ImmutableArray<ListEntry> Entries, ImmutableArray<RowTwin> Twins)
 {
     public ImmutableArray<ListEntry> Refused { get; } = [.. Entries.Where(e => !e.Ok)];
+
+    /// <summary>Firms that come in without a cell of which nothing can be made.</summary>
+    public ImmutableArray<ListEntry> Short { get; } = [.. Entries.Where(e => e.Ok && e.Odd.Length > 0)];
+
+    /// <summary>Why rows are refused, the most frequent reason first.</summary>
+    public IEnumerable<IGrouping<string, ListEntry>> RefusedByReason =>
+        Refused.GroupBy(e => Reason(e.Problem!)).OrderByDescending(g => g.Count());
+
+    /// <summary>A reason without what stands in the row: "“x” is not …" is the same for every x.</summary>
+    private static string Reason(string problem) =>
+        problem.StartsWith('“') && problem.IndexOf('”') is > 0 and var end ? "What stands there" + problem[(end + 1)..]
+        : char.IsDigit(problem[0]) ? "More cells than columns: a cell with the delimiter in it needs quotation marks."
+        : problem;
+
     public int Merged => Twins.Count(t => t.Decision == TwinDecision.Merge);
     public int LeftOut => Twins.Count(t => t.Decision == TwinDecision.LeaveOut);
     public int Fresh => Entries.Length - Refused.Length - Merged - LeftOut;
@@ -138,17 +152,21 @@ public sealed class ImportService(PlurimaxDb db, TradeCatalogue trades, TimeProv
         await db.SaveChangesAsync();
     }
 
-    /// <summary>Refused rows as they stand in the file, each with its reason, to be mended and handed in again.</summary>
+    /// <summary>Rows that are refused, or taken without a cell, as they stand in the file, each with its reason, to be mended and handed
+    /// in again.</summary>
     public static byte[] RefusedAsCsv(ImportReview review) =>
         CsvText.File(
             review.File.Headings.Select((h, i) => h.Length > 0 ? h : $"column {i + 1}").Append("row").Append("reason"),
-            review.Refused.Select(e =>
-                Enumerable
-                    .Range(0, review.File.Headings.Length)
-                    .Select(i => i < e.Row.Cells.Length ? e.Row.Cells[i] : "")
-                    .Append(e.Row.Number.ToString(System.Globalization.CultureInfo.InvariantCulture))
-                    .Append(e.Problem!)
-            )
+            review
+                .Refused.Concat(review.Short)
+                .OrderBy(e => e.Row.Number)
+                .Select(e =>
+                    Enumerable
+                        .Range(0, review.File.Headings.Length)
+                        .Select(i => i < e.Row.Cells.Length ? e.Row.Cells[i] : "")
+                        .Append(e.Row.Number.ToString(System.Globalization.CultureInfo.InvariantCulture))
+                        .Append(e.Problem ?? string.Join(" ", e.Odd.Select(o => o.Why)))
+                )
         );
 
     /// <summary>

@@ -4,6 +4,7 @@ using CsCheck;
 using Plurimax.Facts;
 using Plurimax.Text;
 using Plurimax.Trades;
+using Plurimax.Work.Prospects;
 using Plurimax.Work.Prospects.Lists;
 
 namespace Plurimax.Core.Tests.Prospects;
@@ -21,6 +22,14 @@ public class ListFileTests
             : throw new InvalidOperationException(ListFile.Read(name, bytes, c).Problem);
 
     private static List<ListEntry> Entries(ListFile f) => [.. new ListEntries(TradeCatalogue.Shipped(), Now, "m").Of(f)];
+
+    private static string Root()
+    {
+        for (var d = new DirectoryInfo(AppContext.BaseDirectory); d is not null; d = d.Parent)
+            if (File.Exists(Path.Combine(d.FullName, "Plurimax.slnx")))
+                return d.FullName;
+        throw new DirectoryNotFoundException();
+    }
 
     private static string Problem(byte[] bytes, string name = "list.csv") => ListFile.Read(name, bytes).Problem ?? "";
 
@@ -91,11 +100,6 @@ public class ListFileTests
 
     [Theory]
     [InlineData(";;Saltmere;01632 960133;4;3;no;", "No name.", null)]
-    [InlineData("Firm;x;Saltmere;01632 96;4;3;no;", "too few", 3)]
-    [InlineData("Firm;x;Saltmere;hello;4;3;no;", "not a phone number", 3)]
-    [InlineData("Firm;x;Saltmere;;9.8;3;no;", "the scale ends at 5", 4)]
-    [InlineData("Firm;x;Saltmere;;4;many;no;", "not a number of reviews", 5)]
-    [InlineData("Firm;x;Saltmere;;4;3;maybe one;", "not the address of a site", 6)]
     [InlineData("Firm;;;;;;;", "Only a name", 0)]
     [InlineData("Firm;x;Saltmere;;4;3;no;;more;and more", "10 cells where the list has 8 columns", null)]
     public void A_row_at_fault_is_refused_with_the_reason_and_the_others_go_on(string row, string reason, int? at)
@@ -105,6 +109,81 @@ public class ListFileTests
         entries[2].Problem!.ShouldContain(reason);
         entries[2].At.ShouldBe(at);
         entries[2].Row.Number.ShouldBe(4);
+    }
+
+    [Theory]
+    [InlineData("Firm;x;Saltmere;01632 96;4;3;no;", "too few", 3)]
+    [InlineData("Firm;x;Saltmere;hello;4;3;no;", "not a phone number", 3)]
+    [InlineData("Firm;x;Saltmere;4.41633E+11;4;3;no;", "its last digits are lost", 3)]
+    [InlineData("Firm;x;Saltmere;;9.8;3;no;", "the scale ends at 5", 4)]
+    [InlineData("Firm;x;Saltmere;;4;many;no;", "not a number of reviews", 5)]
+    [InlineData("Firm;x;Saltmere;;4;3;maybe one;", "not the address of a site", 6)]
+    public void An_odd_cell_is_left_out_and_the_firm_comes_in(string row, string reason, int at)
+    {
+        var entry = Entries(Read($"{Semicolons}{row}\n"))[2];
+        entry.Ok.ShouldBeTrue();
+        entry.Odd.Single().Why.ShouldContain(reason);
+        entry.Odd.Single().At.ShouldBe(at);
+        entry.Note.ShouldContain(entry.Odd.Single().Why);
+    }
+
+    [Theory]
+    [InlineData("Total;;;;;99;;", "A sum")]
+    [InlineData("Test Test;x;Saltmere;;;;;", "A test")]
+    [InlineData("Hask Saws permanently closed;x;Saltmere;;;;;", "Closed for good")]
+    public void A_row_that_is_no_firm_says_what_it_is(string row, string reason) =>
+        Entries(Read($"{Semicolons}{row}\n"))[2].Problem!.ShouldStartWith(reason);
+
+    [Theory]
+    [InlineData("0221/4710354", "DE", "+492214710354")]
+    [InlineData("030 / 23125-611", "DE", "+493023125611")]
+    [InlineData("1632960123", "GB", "+441632960123")]
+    [InlineData("01632 960133; 01632 960134", "GB", "+441632960133")]
+    public void Numbers_are_read_as_lists_write_them(string cell, string country, string number) =>
+        Entries(Read($"name;town;tel;country\nHask;Saltmere;\"{cell}\";{country}\n")).Single().Keys.Phone.ShouldBe(number);
+
+    [Theory]
+    [InlineData("4,8 von 5 (132)", 4.8, 132)]
+    [InlineData("4.8 ★ (1,212)", 4.8, 1212)]
+    [InlineData("4.5/5 (9 reviews)", 4.5, 9)]
+    [InlineData("9/10", -1, -1)]
+    [InlineData("TBC", -1, -1)]
+    public void Ratings_are_read_as_lists_write_them(string cell, double value, int count)
+    {
+        var rating = Entries(Read($"name;town;rating\nHask;Saltmere;\"{cell}\"\n")).Single().Facts.Any<RatingValue>("rating");
+        (((double?)rating?.Value ?? -1), rating?.Count ?? -1).ShouldBe((value, count));
+    }
+
+    [Fact]
+    public void A_title_and_two_rows_of_headings_are_told_from_firms()
+    {
+        var file = Read("Bakers of the vale\nMay 2026;;\nfirm;tel;\nname;phone;town\nHask;01632 960133;Saltmere\n");
+        file.Notes.ShouldContain(n => n.Contains("above the headings"));
+        Entries(file).Single().Facts.Name.ShouldBe("Hask");
+    }
+
+    /// <summary>A scraped list that was made by somebody who had not seen the application, with the counts they expect of it.</summary>
+    [Fact]
+    public void Of_a_strangers_list_every_good_row_comes_in_and_the_others_are_named()
+    {
+        var folder = Path.Combine(Root(), "tests", "lists");
+        var expected = System.Text.Json.Nodes.JsonNode.Parse(File.ReadAllText(Path.Combine(folder, "strangers-300.json")))!;
+        var file = Read(File.ReadAllBytes(Path.Combine(folder, "strangers-300.csv")), name: "strangers-300.csv");
+        var entries = Entries(file);
+        int Wanted(string key) => expected[key]!.GetValue<int>();
+        // Records count from 1 below the headings, rows as a spreadsheet does.
+        var rejected = expected["rejected"]!.AsArray().Select(r => r!["record"]!.GetValue<int>() + 1).ToHashSet();
+        entries
+            .Where(e => e.Ok == rejected.Contains(e.Row.Number))
+            .Select(e => $"{e.Row.Number} {e.Facts.Name} {e.Problem}")
+            .ShouldBeEmpty();
+        entries.Count(e => e.Ok).ShouldBe(Wanted("distinct_businesses") + Wanted("duplicate_records"));
+        var twins = Twins.Find([], entries.Where(e => e.Ok).Select(e => (e.Row.Number, e.Keys)));
+        twins.Length.ShouldBe(Wanted("duplicate_records"));
+        var again = twins.Select(t => t.Second).ToHashSet();
+        entries
+            .Count(e => e.Ok && !again.Contains(e.Row.Number) && e.Keys.Phone.Length == 0)
+            .ShouldBeInRange(Wanted("without_usable_phone") - 1, Wanted("without_usable_phone") + 1);
     }
 
     [Fact]

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Plurimax.Facts;
+using Plurimax.Reading.Files;
 using Plurimax.Reading.Finders;
 using Plurimax.Trades;
 
@@ -25,6 +26,7 @@ public enum ListColumn
     Rating,
     Reviews,
     Person,
+    Status,
     Note,
 }
 
@@ -203,6 +205,21 @@ public static class ListColumns
             ]
         ),
         (
+            ListColumn.Status,
+            [
+                "status",
+                "businessstatus",
+                "openstatus",
+                "betriebsstatus",
+                "zustand",
+                "statut",
+                "situation",
+                "estadonegocio",
+                "stato",
+                "toestand",
+            ]
+        ),
+        (
             ListColumn.Note,
             [
                 "note",
@@ -226,7 +243,24 @@ public static class ListColumns
         var key = string.Concat(BusinessKeys.Fold(heading).Where(char.IsLetterOrDigit));
         if (key.Length == 0)
             return ListColumn.LeaveOut;
-        return Headings.Where(h => h.Names.Contains(key)).Select(h => (ListColumn?)h.Column).FirstOrDefault() ?? ListColumn.LeaveOut;
+        return Headings.Where(h => h.Names.Contains(key)).Select(h => (ListColumn?)h.Column).FirstOrDefault()
+            ?? ColumnNames.RoleOf(heading) switch
+            {
+                "name" => ListColumn.Name,
+                "trade" => ListColumn.Trade,
+                "street" => ListColumn.Street,
+                "town" => ListColumn.Town,
+                "postcode" => ListColumn.Postcode,
+                "region" => ListColumn.Region,
+                "country" => ListColumn.Country,
+                "phone" or "mobile" => ListColumn.Phone,
+                "email" => ListColumn.Email,
+                "website" => ListColumn.Website,
+                "rating" => ListColumn.Rating,
+                "reviews" => ListColumn.Reviews,
+                "owner" => ListColumn.Person,
+                _ => ListColumn.LeaveOut,
+            };
     }
 
     /// <summary>Whether the first row names columns rather than a firm.</summary>
@@ -311,6 +345,10 @@ public static class ListColumns
                 _ => 0,
             };
 
+    private static readonly Regex CountWords = new(
+        @"\s*(?:reviews?|ratings?|bewertungen|rezensionen|avis|reseñas|opiniones|recensioni|beoordelingen)$",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex StreetLike = new(@"^\d+[a-z]?\s+\p{L}|\p{L}\s+\d+\s?[a-z]?$", RegexOptions.IgnoreCase);
 
     private static double Share(List<string> cells, Func<string, bool> holds) =>
@@ -318,14 +356,30 @@ public static class ListColumns
 
     private static bool IsRating(string cell) => Figure(cell) is >= 1 and <= 5;
 
-    /// <summary>A decimal with point or comma; null where the cell is none.</summary>
+    /// <summary>A decimal with point or comma, "4.8 ★" and "4,8 von 5 (132)" too; null where the cell is none.</summary>
     public static decimal? Figure(string cell) =>
-        decimal.TryParse(cell.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var n) ? n : null;
+        RatingCell.Match(cell.Trim()) is { Success: true } m
+        && decimal.TryParse(m.Groups["v"].Value.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var n)
+            ? n
+            : null;
+
+    /// <summary>Reviews that stand beside a rating in one cell; null where none do.</summary>
+    public static int? CountBeside(string cell) =>
+        RatingCell.Match(cell.Trim()) is { Success: true } m && m.Groups["n"].Success ? Whole(m.Groups["n"].Value) : null;
+
+    private static readonly Regex RatingCell = new(
+        @"^(?:[★⭐]\s*)?(?<v>\d{1,2}(?:[.,]\d{1,2})?)\s*(?:(?:/|von|of|out of|sur|de|su|"
+            + @"van)\s*5(?:[.,]0)?)?\s*(?:[★⭐☆]{1,5}|stars?|sterne|étoiles|"
+            + @"estrellas|stelle|sterren)?\s*(?:\(?\s*(?<n>\d[\d.,]*)\s*(?:reviews?|ratings?|bewertungen|rezensionen|avis|"
+            + @"reseñas|opiniones|"
+            + @"recensioni|beoordelingen)?\s*\))?$",
+        RegexOptions.IgnoreCase
+    );
 
     /// <summary>A whole number, with or without signs between thousands; null where the cell is none.</summary>
     public static int? Whole(string cell)
     {
-        var plain = Thousands.Replace(cell.Trim(), "");
+        var plain = Thousands.Replace(CountWords.Replace(cell.Trim().Trim('(', ')', ' '), ""), "");
         return int.TryParse(plain, NumberStyles.None, CultureInfo.InvariantCulture, out var n) ? n : null;
     }
 
@@ -336,7 +390,35 @@ public static class ListColumns
         cell.Trim().ToLowerInvariant()
             is ""
                 or "-"
+                or "--"
                 or "–"
+                or "—"
+                or "."
+                or "tbc"
+                or "tba"
+                or "tbd"
+                or "unknown"
+                or "unbekannt"
+                or "inconnu"
+                or "desconocido"
+                or "sconosciuto"
+                or "onbekend"
+                or "coming soon"
+                or "under construction"
+                or "im aufbau"
+                or "in arbeit"
+                or "folgt"
+                or "en construction"
+                or "en construcción"
+                or "in costruzione"
+                or "in aanbouw"
+                or "http://"
+                or "https://"
+                or "www."
+                or "nessuno"
+                or "geen"
+                or "k.a."
+                or "k. a."
                 or "n/a"
                 or "na"
                 or "no"

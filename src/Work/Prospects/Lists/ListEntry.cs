@@ -5,6 +5,11 @@ using Plurimax.Trades;
 
 namespace Plurimax.Work.Prospects.Lists;
 
+/// <summary>A cell of a row that could not be used: the firm comes in without it.</summary>
+/// <param name="At">The column, from 0.</param>
+/// <param name="What">What the column holds.</param>
+public sealed record OddCell(int At, ListColumn What, string Why);
+
 /// <summary>One row of a list as a business, or why it is none.</summary>
 /// <param name="Category">As the list says it.</param>
 /// <param name="TradeId">The trade recognised in the category; a template for it may not be there yet.</param>
@@ -22,6 +27,9 @@ public sealed record ListEntry(
 )
 {
     public bool Ok => Problem is null;
+
+    /// <summary>Cells that were left out because nothing can be made of them; they can be mended later.</summary>
+    public ImmutableArray<OddCell> Odd { get; init; } = [];
 }
 
 /// <summary>Turns rows into businesses, one reading of the trade a category.</summary>
@@ -51,6 +59,18 @@ public sealed class ListEntries(TradeCatalogue trades, DateTimeOffset now, strin
             else if (list.Columns[i] != ListColumn.LeaveOut)
                 cells.TryAdd(list.Columns[i], (text, i));
         }
+        if (NoFirm.Of(list, row, cells.ToDictionary(c => c.Key, c => c.Value.Text), notes) is { } reason)
+            return Refuse(reason);
+        // Values that slipped under other headings would be read as what they are not.
+        if (
+            row.Cells.Length > list.Columns.Length
+            && cells.TryGetValue(ListColumn.Postcode, out var slipped)
+            && !slipped.Text.Any(char.IsDigit)
+        )
+            return Refuse($"The cells do not stand under their headings: “{Short(slipped.Text)}” is no postcode.", slipped.At);
+        if (list.Delimiter.Length > 0 && row.Cells.Length > 1 && row.Cells.Length < list.Columns.Length / 2)
+            return Refuse($"Only {row.Cells.Length} cells where the list has {list.Columns.Length} columns.");
+        var odd = ImmutableArray.CreateBuilder<OddCell>();
         var facts = FactSheet.Empty;
         if (!cells.TryGetValue(ListColumn.Name, out var name))
             return Refuse(
@@ -62,28 +82,31 @@ public sealed class ListEntries(TradeCatalogue trades, DateTimeOffset now, strin
 
         var country = cells.TryGetValue(ListColumn.Country, out var land) ? Places.CountryCode(land.Text) : list.Country;
         if (country is null)
-            return Refuse($"“{land.Text}” is not a country. Two letters such as GB, or the name, are understood.", land.At);
+        {
+            Leave(ListColumn.Country, land, $"“{Short(land.Text)}” is not a country. Two letters such as GB, or the name, are understood.");
+            country = list.Country;
+        }
         if (Place(cells, ref country) is { } place)
         {
             if (place.Problem is not null)
-                return Refuse(place.Problem, place.At);
-            Put("place", place.Value!, place.At);
+                odd.Add(new OddCell(cells[ListColumn.Postcode].At, ListColumn.Postcode, place.Problem));
+            if (place.Value is not null)
+                Put("place", place.Value, place.At);
         }
         if (cells.TryGetValue(ListColumn.Phone, out var phone))
         {
-            var read = PhoneReader.Read(phone.Text.Split('/', ';')[0], country);
-            if (!read.Ok)
-                return Refuse(read.Problem!, phone.At);
-            if (!PhoneReader.IsWhole(read.Value!))
-                return Refuse($"“{Short(phone.Text)}” is too short for a number of {country} with its area code.", phone.At);
-            Put("phone", read.Value!, phone.At);
+            if (Phone(phone.Text, country) is { } number)
+                Put("phone", number, phone.At);
+            else
+                Leave(ListColumn.Phone, phone, PhoneProblem(phone.Text, country));
         }
         if (cells.TryGetValue(ListColumn.Email, out var email))
         {
             var read = FactReader.ReadEmail(email.Text.Replace("mailto:", "", StringComparison.OrdinalIgnoreCase));
-            if (!read.Ok)
-                return Refuse($"“{Short(email.Text)}” is not an email address.", email.At);
-            Put("email", new TextValue(read.Value!), email.At);
+            if (read.Ok)
+                Put("email", new TextValue(read.Value!), email.At);
+            else
+                Leave(ListColumn.Email, email, $"“{Short(email.Text)}” is not an email address.");
         }
         if (cells.TryGetValue(ListColumn.Website, out var web))
         {
@@ -96,20 +119,23 @@ public sealed class ListEntries(TradeCatalogue trades, DateTimeOffset now, strin
                     Put("website", new TextValue(url), web.At);
             }
             else
-                return Refuse($"“{Short(web.Text)}” is not the address of a site. Leave it empty where there is none.", web.At);
+                Leave(ListColumn.Website, web, $"“{Short(web.Text)}” is not the address of a site. Leave it empty where there is none.");
         }
         if (cells.TryGetValue(ListColumn.Reviews, out var reviews) && ListColumns.Whole(reviews.Text) is null)
-            return Refuse($"“{Short(reviews.Text)}” is not a number of reviews.", reviews.At);
-        var count = cells.ContainsKey(ListColumn.Reviews) ? ListColumns.Whole(reviews.Text)!.Value : 0;
+            Leave(ListColumn.Reviews, reviews, $"“{Short(reviews.Text)}” is not a number of reviews.");
+        var count = cells.ContainsKey(ListColumn.Reviews) ? ListColumns.Whole(reviews.Text) ?? 0 : 0;
         if (cells.TryGetValue(ListColumn.Rating, out var rating))
         {
-            if (ListColumns.Figure(rating.Text) is not { } value)
-                return Refuse($"“{Short(rating.Text)}” is not a rating.", rating.At);
-            if (value > 5)
-                return Refuse($"Rating {rating.Text}; the scale ends at 5.", rating.At);
-            if (value is > 0 and < 1)
-                return Refuse($"Rating {rating.Text}; the scale begins at 1.", rating.At);
-            if (value >= 1 && count > 0)
+            var value = ListColumns.Figure(rating.Text) ?? -1;
+            if (value < 0)
+                Leave(ListColumn.Rating, rating, $"“{Short(rating.Text)}” is not a rating.");
+            else if (value > 5)
+                Leave(ListColumn.Rating, rating, $"Rating {rating.Text}; the scale ends at 5.");
+            else if (value is > 0 and < 1)
+                Leave(ListColumn.Rating, rating, $"Rating {rating.Text}; the scale begins at 1.");
+            if (count == 0)
+                count = ListColumns.CountBeside(rating.Text) ?? 0;
+            if (value is >= 1 and <= 5 && count > 0)
                 Put(
                     "rating",
                     new RatingValue(
@@ -132,8 +158,13 @@ public sealed class ListEntries(TradeCatalogue trades, DateTimeOffset now, strin
             BusinessKeys.Of(facts),
             Short(category),
             TradeOf(category) ?? TradeOf(name.Text),
-            string.Join("\n", notes)
-        );
+            string.Join("\n", notes.Concat(odd.Select(o => $"Left out of the list: {o.Why}")))
+        )
+        {
+            Odd = odd.ToImmutable(),
+        };
+
+        void Leave(ListColumn what, (string Text, int At) cell, string why) => odd.Add(new OddCell(cell.At, what, why));
 
         void Put(string id, FactValue value, int at) =>
             facts = facts.With(
@@ -155,6 +186,7 @@ public sealed class ListEntries(TradeCatalogue trades, DateTimeOffset now, strin
         var code = Cell(ListColumn.Postcode)?.ToUpperInvariant();
         var town = Cell(ListColumn.Town);
         var street = Cell(ListColumn.Street);
+        string? problem = null;
         if (cells.TryGetValue(ListColumn.Address, out var whole))
         {
             if (AddressFinder.InLine(whole.Text) is { } read)
@@ -171,22 +203,54 @@ public sealed class ListEntries(TradeCatalogue trades, DateTimeOffset now, strin
             if (Places.CountryOfPostcode(code, Cell(ListColumn.Region)) is { } other && !cells.ContainsKey(ListColumn.Country))
                 country = other;
             else
-                return (null, $"“{Short(code)}” is not a postcode of {country}.", cells[ListColumn.Postcode].At);
+                (code, problem) = (null, $"“{Short(code!)}” is not a postcode of {country}.");
         }
         if (town is null)
             return code is null && street is null
-                ? null
+                ? problem is null
+                    ? null
+                    : (null, problem, cells[ListColumn.Postcode].At)
                 : (
                     new AddressValue(street, "", code, Cell(ListColumn.Region), country),
-                    null,
+                    problem,
                     (cells.TryGetValue(ListColumn.Postcode, out var p) ? p : cells[ListColumn.Street]).At
                 );
         return (
             new AddressValue(street, town, code, Cell(ListColumn.Region), country),
-            null,
+            problem,
             cells.TryGetValue(ListColumn.Town, out var t) ? t.At : whole.At
         );
     }
+
+    /// <summary>
+    /// The first whole number of a cell: slashes stand within German numbers and between two others, and a spreadsheet drops the first
+    /// zero.
+    /// </summary>
+    private static PhoneValue? Phone(string cell, string country)
+    {
+        // 4.41633E+11: a spreadsheet kept six of its digits.
+        if (Lost.IsMatch(cell))
+            return null;
+        foreach (
+            var text in cell.Split([';', ','], StringSplitOptions.TrimEntries)
+                .Prepend(cell)
+                .Concat(cell.Split('/'))
+                .Append("0" + cell.Trim())
+        )
+            if (PhoneReader.Read(text, country) is { Ok: true, Value: { } number } && PhoneReader.IsWhole(number))
+                return number;
+        return null;
+    }
+
+    private static string PhoneProblem(string cell, string country) =>
+        Lost.IsMatch(cell) ? $"“{Short(cell)}” is a number that a spreadsheet cut; its last digits are lost."
+        : PhoneReader.Read(cell, country) is { Ok: false, Problem: { } problem } ? problem
+        : $"“{Short(cell)}” is too short for a number of {country} with its area code.";
+
+    private static readonly System.Text.RegularExpressions.Regex Lost = new(
+        @"^\d[.,]\d+E\+?\d+$",
+        System.Text.RegularExpressions.RegexOptions.IgnoreCase
+    );
 
     /// <summary>The trade that a category names, by the lexicon of four languages, else by the names of the templates.</summary>
     public string? TradeOf(string category)

@@ -127,10 +127,32 @@ public sealed record ListFile(
         if (rows.Count == 0)
             return Result<ListFile>.Fail($"{name} has no rows in it.");
         var cut = all.Count >= MostRows;
+        // A title or a date may stand above the headings.
+        var above =
+            c.Heading is null && !ListColumns.IsHeading(rows[0].Cells)
+                ? rows.Take(8).TakeWhile(r => r.Cells.Count(x => x.Length > 0) < 3).Count() is var n
+                && n > 0
+                && n < rows.Count
+                && ListColumns.IsHeading(rows[n].Cells)
+                    ? n
+                    : 0
+                : 0;
+        if (above > 0)
+        {
+            notes = [.. notes, $"{Plural.Of(above, "row")} above the headings left out."];
+            rows.RemoveRange(0, above);
+        }
         var heading = c.Heading ?? ListColumns.IsHeading(rows[0].Cells);
         var head = heading ? rows[0].Cells : [];
         if (heading)
             rows.RemoveAt(0);
+        // Two rows of headings: the second says more of what the first leaves open.
+        if (heading && c.Heading is null && rows.Count > 1 && ListColumns.IsHeading(rows[0].Cells))
+        {
+            var second = rows[0].Cells;
+            head = [.. Enumerable.Range(0, Math.Max(head.Length, second.Length)).Select(i => Said(second, i) ?? Said(head, i) ?? "")];
+            rows.RemoveAt(0);
+        }
         if (rows.Count == 0)
             return Result<ListFile>.Fail($"{name} has a row of headings and nothing below it.");
         var country = c.Country ?? CountryOf(rows);
@@ -157,6 +179,8 @@ public sealed record ListFile(
             cut ? [.. notes, $"Only the first {MostRows:N0} rows were read."] : [.. notes]
         );
     }
+
+    private static string? Said(string[] row, int i) => i < row.Length && row[i].Length > 0 ? row[i] : null;
 
     /// <summary>Our own lists come back with the sign that kept a spreadsheet from running a cell.</summary>
     private static string Unescaped(string cell) => cell.Trim() is ['\'', '=' or '+' or '-' or '@', ..] c ? c[1..] : cell.Trim();
