@@ -4,7 +4,7 @@ namespace Plurimax.Cli;
 
 /// <summary>What the command that composes was asked for, as typed.</summary>
 internal sealed record ComposeWish(
-    string? File,
+    string[] Files,
     string? Trade,
     int Take,
     string? Look,

@@ -60,7 +60,11 @@ var looks = new Command("looks", "Lists the look families.");
 looks.SetAction(_ => SiteCommands.ListLooks());
 root.Add(looks);
 
-var factsFile = new Argument<string?>("FACTS") { Description = "A YAML or JSON file of facts.", Arity = ArgumentArity.ZeroOrOne };
+var factsFile = new Argument<string[]>("FILE")
+{
+    Description = "A brief, notes or documents as they are; with --trade also one YAML or JSON file of facts by their ids.",
+    Arity = ArgumentArity.ZeroOrMore,
+};
 var trade = new Option<string?>("--trade") { Description = "Id of a trade template, or the file of one in the making." };
 var take = new Option<int>("--take") { Description = "Number of the take, from 1.", DefaultValueFactory = _ => 1 };
 var look = new Option<string?>("--look") { Description = "Id of a look family." };
@@ -103,7 +107,7 @@ var compose = new Command("compose", "Writes a finished site as files.")
 compose.SetAction(r =>
     SiteCommands.Compose(
         new ComposeWish(
-            r.GetValue(factsFile),
+            r.GetValue(factsFile) ?? [],
             r.GetValue(trade),
             r.GetValue(take),
             r.GetValue(look),

@@ -29,6 +29,7 @@ internal static class SiteCommands
             throw new UsageException($"there is no look “{l}”. There are {string.Join(", ", Looks.All.Select(x => x.Id))}.");
         TradeTemplate trade;
         FactSheet facts;
+        string? language = null;
         if (o.From is { } from)
         {
             var found = all.Search(from, 3);
@@ -45,10 +46,22 @@ internal static class SiteCommands
                 o.Place ?? throw new UsageException("--place TOWN is needed.")
             );
         }
+        else if (!IsFacts(o))
+        {
+            if (o.Files.Length == 0)
+                throw new UsageException("name a brief, notes or a file of facts, or say --from WORDS.");
+            var brief = Brief.Read(o.Files, all, o.Trade is { } named ? Find(named) : null, o.Languages?.Split(',')[0]);
+            foreach (var line in brief.Assumed)
+                Console.Error.WriteLine($"assumed: {line}");
+            (trade, facts) = (brief.Trade, brief.Facts);
+            language = all.InLanguage(trade, brief.Language) is null ? null : brief.Language;
+            if (language is null)
+                Console.Error.WriteLine($"assumed: the pages are in {trade.Language}; {trade.Id} is not written in {brief.Language} yet");
+        }
         else
         {
             trade = Find(o.Trade ?? throw new UsageException("--trade ID is needed; plurimax trades lists them."));
-            var file = o.File ?? throw new UsageException("name one file of facts.");
+            var file = o.Files[0];
             if (!File.Exists(file))
                 return Usage.Fault($"{file}: there is no such file.");
             var (read, problems) = FactsFile.Read(File.ReadAllText(file), TradeFacts.Of(trade), FactSource.File, confirmed: true);
@@ -60,7 +73,7 @@ internal static class SiteCommands
                 return Usage.Fault($"{file}: business.name and place.town are needed.");
             facts = read;
         }
-        var spoken = (o.Languages ?? trade.Language)
+        var spoken = (o.Languages ?? language ?? trade.Language)
             .Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
             .Select(l =>
                 all.InLanguage(trade, l)
@@ -112,6 +125,12 @@ internal static class SiteCommands
             (File.Exists(id) ? new TradeReader(Content.Text).Read(id, File.ReadAllText(id)) : all.Find(id))
             ?? throw new UsageException($"there is no trade “{id}”. Nearest: {all.Cards.MinBy(t => EditDistance.Of(t.Id, id))!.Id}.");
     }
+
+    /// <summary>One file whose keys are ids of facts, such as "business.name"; everything else is read as a person wrote it.</summary>
+    private static bool IsFacts(ComposeWish o) =>
+        o is { Trade: not null, Files: [var file] }
+        && Path.GetExtension(file) is ".yaml" or ".yml" or ".json"
+        && (!File.Exists(file) || File.ReadAllText(file) is var text && (text.Contains("business", StringComparison.Ordinal)));
 
     private static void Write(SiteFiles files, string folder)
     {

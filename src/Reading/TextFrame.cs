@@ -338,6 +338,15 @@ public sealed class TextFrame
                 if (level != LineRole.Heading)
                     under = "";
             }
+            // "rating: 4.9" after a list is a line of its own, and no item of the list.
+            else if (
+                level == LineRole.Text
+                && i > 0
+                && Lines[i - 1].Role == LineRole.Item
+                && LabelAndValue.IsMatch(t)
+                && Lines[i].Role == LineRole.Text
+            )
+                under = "";
             else if (HeadingLike(t, i))
             {
                 under = t;
@@ -355,6 +364,11 @@ public sealed class TextFrame
             var head = _under[i];
             _past[i] = head.Length > 0 && (Cues.Past(head) || PastYear(head));
             _others[i] |= head.Length is > 0 and < 80 && OtherBlock.IsMatch(head);
+            // The heading and what stands under it on one line: "do not publish: …".
+            _others[i] |=
+                Label.Match(Lines[i].Text) is { Success: true } label
+                && OtherBlock.Match(label.Groups[1].Value) is { Success: true } whole
+                && whole.Length >= label.Groups[1].Length - 12;
         }
     }
 
@@ -363,6 +377,7 @@ public sealed class TextFrame
         && Lines[i].Role == LineRole.Text
         && (
             t.EndsWith(':')
+            || t.Length < 40 && (i == 0 || Lines[i - 1].Text.Length == 0) && OtherBlock.Match(t).Length > 3 && !t.EndsWith('.')
             || (t.Any(char.IsLetter) && t == t.ToUpperInvariant() && t.Length > 3 && !t.Any(char.IsDigit))
             || (HeadingWord.IsMatch(t) && t.Length < 40 && !t.Any(char.IsDigit) && !t.EndsWith('.'))
         );
@@ -492,6 +507,8 @@ public sealed class TextFrame
         RegexOptions.IgnoreCase
     );
     private static readonly Regex AgencyVoice = WordPattern.Of("text-frame/agency-voice", RegexOptions.IgnoreCase);
+    private static readonly Regex LabelAndValue = new(@"^\p{L}[\p{L} '’_-]{2,30}:\s\S");
+    private static readonly Regex Label = new(@"^\W*(\p{L}[\p{L} '’]{3,40}):\s\S");
     private static readonly Regex OtherListing = WordPattern.Of("text-frame/other-listing", RegexOptions.IgnoreCase);
     private static readonly Regex OtherBlock = WordPattern.Of("text-frame/other-block", RegexOptions.IgnoreCase);
     private static readonly Regex HeadingWord = WordPattern.Of("text-frame/heading-word", RegexOptions.IgnoreCase);

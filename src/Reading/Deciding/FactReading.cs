@@ -88,6 +88,7 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
             ProofFinder.Find,
             PeopleFinder.Find,
             PointFinder.Find,
+            OwnWordsFinder.Find,
         ];
         foreach (var frame in frames)
         {

@@ -81,8 +81,9 @@ internal static class HeadedTable
         var street = string.Join(", ", All("street"));
         var town = One("town");
         Say("Address", string.Join(", ", new[] { street, $"{code} {town}".Trim(), One("region") }.Where(p => p is { Length: > 0 })));
-        if (town is not null && street.Length > 0)
-            State("place", new AddressValue(street, town, code, One("region"), country ?? "GB"));
+        // Without a country the whole text decides, by its language and its other numbers.
+        if (town is not null && street.Length > 0 && country is not null)
+            State("place", new AddressValue(street, town, code, One("region"), country));
         for (var i = 0; i < roles.Length; i++)
             if (roles[i] is "phone" or "mobile" or "fax" && Cell(i) is { Length: > 0 } number)
                 Say(

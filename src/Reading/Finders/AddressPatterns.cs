@@ -155,10 +155,10 @@ public static partial class AddressFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Field = new(
-        @"^\W*(?:(?<street>street(?: address)?|address(?: line)? "
+        @"^\W*(?:(?<street>street(?:[ _]address)?|address(?: line)? "
             + @"?1?|straße|strasse|rue|calle|dirección|domicilio|anschrift|adresse)|(?<town>town|city|town/city|place|locality|"
             + @"ort|stadt|wohnort|ville|commune|localidad|ciudad|población|municipio|plaats)|(?<code>post "
-            + @"?code|zip(?: code)?|postal code|eircode|plz|postleitzahl|code postal|cp|c\.p\.|código "
+            + @"?code|zip(?: code)?|postal[ _]code|eircode|plz|postleitzahl|code postal|cp|c\.p\.|código "
             + @"postal)|(?<region>county|state|region|province|bundesland|kanton|département|provincia)|(?<land>country|land|pays|"
             + @"país))\s*[:|]\s*(?<v>\S.*)$",
         RegexOptions.IgnoreCase

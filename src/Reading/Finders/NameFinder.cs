@@ -88,7 +88,8 @@ public static class NameFinder
                     Add(m.Groups["n"].Value, .78, i, m.Groups["n"].Index);
             foreach (Match m in NotesOf.Matches(line))
                 if (i < 6 || lines[i].Role == LineRole.Heading)
-                    Add(m.Groups["n"].Value, .86, i, m.Groups["n"].Index);
+                    // "call with Amrita at Blue Kettle Catering".
+                    Add(m.Groups["n"].Value.Split(" at ")[^1], .86, i, m.Groups["n"].Index);
             foreach (Match m in PersonOf.Matches(line))
                 if (
                     !Cues.MakesSites(m.Groups["n"].Value)
@@ -334,7 +335,7 @@ public static class NameFinder
     }
 
     private static readonly Regex Instead = new(
-        @"\s+(?:--|—|\()\s*(?:NOT|not|nicht|pas|nein|no)\b.*$|\s+NOT\b.*$|,?\s+(?:not|nicht|pas)\s+[""“„«'‘].*$|\s--\s.*$"
+        @"(?<=\p{Ll}{3})\.\s.*$|\s+(?:--|—|\()\s*(?:NOT|not|nicht|pas|nein|no)\b.*$|\s+NOT\b.*$|,?\s+(?:not|nicht|pas)\s+[""“„«'‘].*$|\s--\s.*$"
     );
     private static readonly Regex Occasion = new(
         @"\b(?:meeting|minutes|kick-?off|notes|questionnaire|client (?:details|intake|form)|intake form|fragebogen|"
@@ -400,7 +401,7 @@ public static class NameFinder
             + @"site|site|protokoll|notizen|gesprächsnotiz|telefonnotiz|compte[- ]rendu|notas?|acta|briefing)\b(?: "
             + @"(?:notes?|from|for|with|of|on|brief|call|mit|zu|für|von|pour|avec|de|con|"
             + @"para))*(?:\s\d{1,2}\W?\w*\W?\d{0,4})?\s*[:–-]\s*|\bnotes? "
-            + @"on\s+|\b(?:notes?|brief|website|site|new site|gespräch|website|briefing) "
+            + @"on\s+|\b(?:notes?|brief|call|chat|meeting|spoke|visit|website|site|new site|gespräch|website|briefing) "
             + @"(?:for|from|with|mit|für|pour|avec|con|para)\s+)(?<n>"
             + Cap
             + ")"

@@ -178,6 +178,9 @@ public static class PeopleFinder
             NameFinder.IsBusiness(name)
             || NameFinder.NotAFirm.IsMatch(name)
             || name.Length is < 2 or > 50
+            // "Wynne's Wheelwrights" is a firm.
+            || name.Contains("'s ", StringComparison.Ordinal)
+            || name.Contains("’s ", StringComparison.Ordinal)
             || NotAName.IsMatch(name)
             || Business.IsMatch(name)
         )

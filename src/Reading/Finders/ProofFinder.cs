@@ -22,6 +22,7 @@ public static class ProofFinder
             var count = 0;
             int at = 0,
                 length = 0;
+            Group figure = Match.Empty;
             foreach (var pattern in new[] { Rated, RatedReverse })
             {
                 var m = pattern.Match(line);
@@ -37,6 +38,7 @@ public static class ProofFinder
                 if (scale == 10)
                     value = Math.Round(value.Value / 2, 2);
                 (at, length) = (m.Index, m.Length);
+                figure = m.Groups["v"];
                 break;
             }
             var clause = length > 0 ? TextFrame.ClauseText(line, at, length) : line;
@@ -46,9 +48,20 @@ public static class ProofFinder
                 " ",
                 new[] { line, i + 1 < frame.Lines.Length && frame.Block(i + 1) == frame.Block(i) ? frame.Line(i + 1) : "" }
             );
-            var c = Count.Match(value is null ? line : near[at..]);
+            // The rating's own figures are no number of reviews.
+            var c = value is null ? Count.Match(line) : Other(at);
             if (!c.Success && value is not null)
-                c = Count.Match(near);
+                c = Other(0);
+            if (!c.Success && value is not null)
+                c = CountLabel.Match(near);
+            Match Other(int from) =>
+                Count
+                    .Matches(near, from)
+                    .FirstOrDefault(x =>
+                        Figures(x) is var n && (n.Index >= figure.Index + figure.Length || n.Index + n.Length <= figure.Index)
+                    )
+                ?? Match.Empty;
+            static Group Figures(Match x) => x.Groups["n"].Success ? x.Groups["n"] : x.Groups["m"];
             if (c.Success)
                 count = int.Parse(
                     Digits.Replace(c.Groups["n"].Success ? c.Groups["n"].Value : c.Groups["m"].Value, ""),
@@ -271,6 +284,13 @@ public static class ProofFinder
         }
     }
 
+    private static readonly Regex CountLabel = new(
+        @"\b(?:review[ _]?count|(?:number|no\.?) of (?:reviews|ratings)|reviews|ratings|anzahl (?:der )?(?:bewertungen|"
+            + @"rezensionen)|bewertungen|"
+            + @"nombre d['’]avis|avis|número de (?:reseñas|opiniones)|reseñas|opiniones|numero (?:di )?recensioni|recensioni|aantal "
+            + @"beoordelingen)\s*[:|=]\s*(?<n>\d[\d.,]*)(?<m>(?!))?",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex InBrackets = new(@"^\s*\((?<n>\d[\d.,]*)(?<m>(?!))?\)\s*$");
     private const string Year = @"(?<y>1[5-9]\d\d|20[0-4]\d)";
     private static readonly Regex Rated = new(

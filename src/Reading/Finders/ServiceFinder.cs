@@ -297,7 +297,8 @@ public static class ServiceFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex NoWork = new(
-        @"\b(?:deposit|minimum|call[- ]?out|anzahlung|kaution|anfahrt|acompte|caution|déplacement|depósito|desplazamiento|rate|surcharge|"
+        @"\b(?:deposit|minimum|delivery|lieferung|livraison|envío|consegna|bezorging|tourist tax|kurtaxe|taxe|tasa|"
+            + @"call[- ]?out|anzahlung|kaution|anfahrt|acompte|caution|déplacement|depósito|desplazamiento|rate|surcharge|"
             + @"postage|shipping|versand|hour(?:ly)?|half|full|adult|under)\b",
         RegexOptions.IgnoreCase
     );
@@ -356,7 +357,7 @@ public static class ServiceFinder
             + @"lot|jobs?|work|so|most|both|sense|well|you|us|well enough|not|a living|a website|mehr|alles|das|viel|spaß|kontakt|über "
             + @"uns|accueil|tout|cela|beaucoup|inicio|todo|mucho|contacto|the "
             + @"same|sure|better|business|mistakes?|people|customers|friends|plans?|pages?|money)$|\b(?:website|web "
-            + @"site|webseite|homepage|logo|page|minutes?|hours?|weeks?|miles?|uhr|appointment "
+            + @"site|webseite|homepage|logo|page|minutes|hours?|weeks?|miles?|uhr|appointment "
             + @"only|reviews?|years?|closed|open|phone|e-?mail|deadline|budget|sure that|difference|sense)\b|[£€$]|^\d",
         RegexOptions.IgnoreCase
     );
