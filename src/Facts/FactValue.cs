@@ -104,7 +104,14 @@ public sealed record PricesValue(ImmutableArray<PriceLine> Lines) : FactValue
 /// <param name="Date">Month the figure was read, yyyy-MM.</param>
 public sealed record RatingValue(decimal Value, int Count, string Source, string Date) : FactValue
 {
-    public override string Summary() => string.Create(CultureInfo.InvariantCulture, $"{Value:0.0} from {Count}, {Source}, {Date}");
+    /// <summary>With its count, its source and its month; without one of them it may not stand on a site.</summary>
+    public bool Whole => Count > 0 && Source.Length > 0 && Date.Length > 0;
+
+    public override string Summary() =>
+        string.Join(
+            ", ",
+            new[] { string.Create(CultureInfo.InvariantCulture, $"{Value:0.0} from {Count}"), Source, Date }.Where(p => p.Length > 0)
+        );
 
     public override string Raw() => string.Create(CultureInfo.InvariantCulture, $"{Value:0.0} | {Count} | {Source} | {Date}");
 }

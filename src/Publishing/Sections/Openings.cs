@@ -30,7 +30,7 @@ internal static class Openings
 
     /// <summary>A figure, its period and its source; nothing without all three.</summary>
     private static Html ProofLine(RenderContext c) =>
-        c.Facts.Public<RatingValue>("rating") is { } r
+        c.Facts.Public<RatingValue>("rating") is { Whole: true } r
             ? Html.Of(
                 $"<p class=\"proof\">"
                     + $"{c.W(

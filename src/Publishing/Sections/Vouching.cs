@@ -31,7 +31,7 @@ internal static class Vouching
 
     public static Html Rating(RenderContext c, Section s, RatingContent r)
     {
-        if (c.Facts.Public<RatingValue>("rating") is not { } rating)
+        if (c.Facts.Public<RatingValue>("rating") is not { Whole: true } rating)
             return Html.Empty;
         var figure = rating.Value.ToString("0.0", CultureInfo.InvariantCulture);
         var said = c.W("reviews.of_five", ("x", c.Words.Number(figure)));
