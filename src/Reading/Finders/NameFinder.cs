@@ -335,7 +335,8 @@ public static class NameFinder
     }
 
     private static readonly Regex Instead = new(
-        @"(?<=\p{Ll}{3})\.\s.*$|\s+(?:--|—|\()\s*(?:NOT|not|nicht|pas|nein|no)\b.*$|\s+NOT\b.*$|,?\s+(?:not|nicht|pas)\s+[""“„«'‘].*$|\s--\s.*$"
+        @"(?<=\p{Ll}{3})\.\s.*$|\s+(?:--|—|\()\s*(?:NOT|not|nicht|pas|nein|no)\b.*$|\s+NOT\b.*$"
+            + @"|,?\s+(?:not|nicht|pas)\s+[""“„«'‘].*$|\s--\s.*$"
     );
     private static readonly Regex Occasion = new(
         @"\b(?:meeting|minutes|kick-?off|notes|questionnaire|client (?:details|intake|form)|intake form|fragebogen|"
