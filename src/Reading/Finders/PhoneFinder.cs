@@ -92,9 +92,11 @@ public static class PhoneFinder
         var phones = found.Where(c => c.Fact == "phone").ToList();
         // A note says that the number on the card is dead and which one is new.
         if (phones.Where(p => p.Rule == NewRule).Select(p => p.Snippet.Document).ToHashSet() is { Count: > 0 } renewed)
-            foreach (var p in phones.Where(p => !renewed.Any(d => p.Snippet.Document.StartsWith(d, StringComparison.Ordinal))))
-                if (!phones.Any(o => o != p && o.Value.Equals(p.Value)))
-                    found.Remove(p);
+        {
+            bool Renewed(Candidate p) => renewed.Any(d => p.Snippet.Document.StartsWith(d, StringComparison.Ordinal));
+            var held = phones.Where(Renewed).Select(p => p.Value).ToHashSet();
+            found.RemoveAll(c => c.Fact == "phone" && !Renewed(c) && !held.Contains(c.Value));
+        }
         phones = [.. found.Where(c => c.Fact == "phone")];
         if (!phones.Any(p => p.Confidence > Doubt + .1))
             return;

@@ -122,6 +122,33 @@ public class CommandLineTests
     }
 
     [Fact]
+    public void A_brief_as_somebody_wrote_it_becomes_a_site_and_what_was_assumed_is_said()
+    {
+        var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;
+        var brief = Path.Combine(folder, "brief.txt");
+        File.WriteAllText(
+            brief,
+            "nom: Fournil des Halles\nmétier: boulangerie\nrue: 3 rue du Four\ncode postal: 44996\nville: Port-Serein\n"
+                + "téléphone: 02 61 91 33 41\nhoraires:\n  - mardi au samedi 7 h - 13 h\nà ne pas publier: 06 39 98 33 42\n"
+        );
+        var r = Run("compose", brief, "--out", Path.Combine(folder, "site"));
+        r.Code.ShouldBe(0, r.Error);
+        r.Error.ShouldContain("assumed: language: fr");
+        var pages = string.Concat(Directory.GetFiles(Path.Combine(folder, "site"), "*.html").Select(File.ReadAllText));
+        pages.ShouldContain("lang=\"fr");
+        pages.ShouldContain("3 rue du Four");
+        pages.ShouldContain("+33261913341");
+        pages.ShouldNotContain("39 98 33 42");
+        // Another trade's words are worse than none.
+        File.WriteAllText(brief, "name: Pell Organ Works\ntrade: pipe organ builder\ntown: Hallow\n");
+        var unknown = Run("compose", brief, "--out", Path.Combine(folder, "other"));
+        unknown.Code.ShouldBe(2);
+        unknown.Error.ShouldContain("pipe organ builder");
+        Directory.Exists(Path.Combine(folder, "other")).ShouldBeFalse();
+        Directory.Delete(folder, true);
+    }
+
+    [Fact]
     public void A_file_of_facts_is_read_and_faults_are_named_with_file_and_line()
     {
         var folder = Directory.CreateTempSubdirectory("plurimax-cli-").FullName;
@@ -153,7 +180,7 @@ public class CommandLineTests
         r.Code.ShouldBe(0);
         r.Error.ShouldContain("logo.pdf: is named .pdf but is plain text inside");
         var json = System.Text.Json.Nodes.JsonNode.Parse(r.Out)!;
-        (json["name"]!.ToString(), json["trade"]!.ToString(), json["postal_code"]!.ToString()).ShouldBe(
+        (json["name"]!.ToString(), json["template"]!.ToString(), json["postal_code"]!.ToString()).ShouldBe(
             ("Bell Cycles", "bicycle-repair", "SZ4 2QT")
         );
         json["phones"]!.ToJsonString().ShouldContain("441632960142");
