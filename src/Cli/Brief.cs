@@ -16,8 +16,17 @@ internal sealed record Brief(TradeTemplate Trade, FactSheet Facts, string Langua
 
     /// <param name="trade">Named by hand; null reads it from the text.</param>
     /// <param name="language">Named by hand; null takes that of the text.</param>
+    /// <param name="name">Of the business, where the text does not say it.</param>
+    /// <param name="place">Its town, where the text does not say it.</param>
     /// <exception cref="UsageException">A file cannot be read, or neither a name nor a trade can be told.</exception>
-    public static Brief Read(IReadOnlyList<string> files, TradeCatalogue all, TradeTemplate? trade, string? language)
+    public static Brief Read(
+        IReadOnlyList<string> files,
+        TradeCatalogue all,
+        TradeTemplate? trade,
+        string? language,
+        string? name,
+        string? place
+    )
     {
         if (files.FirstOrDefault(f => !File.Exists(f)) is { } missing)
             throw new UsageException($"{missing}: there is no such file.");
@@ -36,6 +45,12 @@ internal sealed record Brief(TradeTemplate Trade, FactSheet Facts, string Langua
         var facts = FactSheet.Empty;
         foreach (var o in Confirming.Of(reading, TradeFacts.Of(trade)).OrderByDescending(o => o.Confidence).DistinctBy(o => o.Fact))
         {
+            // A guess is a question: single values that are not sure stay out, lists are the client's own words.
+            if (o.Confidence < GoesWithoutSaying && o.Value is not (ListValue or PricesValue or TestimonialsValue))
+            {
+                assumed.Add($"{o.Fact} is left open: is it {o.Value.Summary()} ({o.Where.Where})?");
+                continue;
+            }
             facts = facts.With(
                 o.Fact,
                 new FactEntry(o.Value, FactSource.File, true, !FactCatalogue.Private.Contains(o.Fact)) { Where = o.Where }
@@ -43,6 +58,10 @@ internal sealed record Brief(TradeTemplate Trade, FactSheet Facts, string Langua
             if (o.Confidence < GoesWithoutSaying)
                 assumed.Add($"{o.Fact}: {o.Value.Summary()} ({o.Where.Where})");
         }
+        if (name is not null)
+            facts = facts.With("business.name", new FactEntry(new TextValue(name), FactSource.File, true));
+        if (place is not null)
+            facts = facts.With("place", new FactEntry(new AddressValue(null, place, null, null, "GB"), FactSource.File, true));
         return facts.Name.Length == 0
             ? throw new UsageException("the text does not say what the business is called. Give it with --name.")
             : new Brief(trade, facts, spoken, assumed.ToImmutable());

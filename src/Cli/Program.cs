@@ -70,8 +70,8 @@ var take = new Option<int>("--take") { Description = "Number of the take, from 1
 var look = new Option<string?>("--look") { Description = "Id of a look family." };
 var outDir = new Option<string>("--out") { Description = "Folder that the site is written to.", Required = true };
 var from = new Option<string?>("--from") { Description = "Words for the trade, instead of a file of facts." };
-var name = new Option<string?>("--name") { Description = "Name of the business, with --from." };
-var place = new Option<string?>("--place") { Description = "Its town, with --from." };
+var name = new Option<string?>("--name") { Description = "Name of the business, with --from or where a brief does not say it." };
+var place = new Option<string?>("--place") { Description = "Its town, with --from or where a brief does not say it." };
 var size = new Option<PlanSize>("--size")
 {
     Description = "How much of a site: one page, a small site, or a full one.",

@@ -12,7 +12,7 @@ using Plurimax.Trades;
 namespace Plurimax.Cli;
 
 /// <summary>Commands that make sites as files, and check them.</summary>
-internal static class SiteCommands
+internal static partial class SiteCommands
 {
     public static int ListLooks()
     {
@@ -50,7 +50,7 @@ internal static class SiteCommands
         {
             if (o.Files.Length == 0)
                 throw new UsageException("name a brief, notes or a file of facts, or say --from WORDS.");
-            var brief = Brief.Read(o.Files, all, o.Trade is { } named ? Find(named) : null, o.Languages?.Split(',')[0]);
+            var brief = Brief.Read(o.Files, all, o.Trade is { } named ? Find(named) : null, o.Languages?.Split(',')[0], o.Name, o.Place);
             foreach (var line in brief.Assumed)
                 Console.Error.WriteLine($"assumed: {line}");
             (trade, facts) = (brief.Trade, brief.Facts);
@@ -130,7 +130,13 @@ internal static class SiteCommands
     private static bool IsFacts(ComposeWish o) =>
         o is { Trade: not null, Files: [var file] }
         && Path.GetExtension(file) is ".yaml" or ".yml" or ".json"
-        && (!File.Exists(file) || File.ReadAllText(file) is var text && (text.Contains("business", StringComparison.Ordinal)));
+        && (!File.Exists(file) || FactsKey().IsMatch(File.ReadAllText(file)));
+
+    [System.Text.RegularExpressions.GeneratedRegex(
+        "^\\s*[{]?\\s*\"?business\"?\\s*:",
+        System.Text.RegularExpressions.RegexOptions.Multiline
+    )]
+    private static partial System.Text.RegularExpressions.Regex FactsKey();
 
     private static void Write(SiteFiles files, string folder)
     {

@@ -363,12 +363,12 @@ public sealed class TextFrame
             _others[i] |= elsewhere;
             var head = _under[i];
             _past[i] = head.Length > 0 && (Cues.Past(head) || PastYear(head));
-            _others[i] |= head.Length is > 0 and < 80 && OtherBlock.IsMatch(head);
+            _others[i] |= head.Length is > 0 and < 80 && (OtherBlock.IsMatch(head) || WholeBlock.IsMatch(head));
             // The heading and what stands under it on one line: "do not publish: …".
             _others[i] |=
                 Label.Match(Lines[i].Text) is { Success: true } label
-                && OtherBlock.Match(label.Groups[1].Value) is { Success: true } whole
-                && whole.Length >= label.Groups[1].Length - 12;
+                && label.Groups[1].Value is var said
+                && (WholeBlock.IsMatch(said) || OtherBlock.Match(said) is { Success: true } whole && whole.Length >= said.Length - 12);
         }
     }
 
@@ -377,7 +377,7 @@ public sealed class TextFrame
         && Lines[i].Role == LineRole.Text
         && (
             t.EndsWith(':')
-            || t.Length < 40 && (i == 0 || Lines[i - 1].Text.Length == 0) && OtherBlock.Match(t).Length > 3 && !t.EndsWith('.')
+            || t.Length < 40 && WholeBlock.IsMatch(t)
             || (t.Any(char.IsLetter) && t == t.ToUpperInvariant() && t.Length > 3 && !t.Any(char.IsDigit))
             || (HeadingWord.IsMatch(t) && t.Length < 40 && !t.Any(char.IsDigit) && !t.EndsWith('.'))
         );
@@ -509,6 +509,7 @@ public sealed class TextFrame
     private static readonly Regex AgencyVoice = WordPattern.Of("text-frame/agency-voice", RegexOptions.IgnoreCase);
     private static readonly Regex LabelAndValue = new(@"^\p{L}[\p{L} '’_-]{2,30}:\s\S");
     private static readonly Regex Label = new(@"^\W*(\p{L}[\p{L} '’]{3,40}):\s\S");
+    private static readonly Regex WholeBlock = WordPattern.Of("text-frame/whole-block", RegexOptions.IgnoreCase);
     private static readonly Regex OtherListing = WordPattern.Of("text-frame/other-listing", RegexOptions.IgnoreCase);
     private static readonly Regex OtherBlock = WordPattern.Of("text-frame/other-block", RegexOptions.IgnoreCase);
     private static readonly Regex HeadingWord = WordPattern.Of("text-frame/heading-word", RegexOptions.IgnoreCase);

@@ -21,7 +21,12 @@ public static class CardFile
         {
             // Other cards are other people: of several, one is the client's.
             if (card != client)
+            {
+                left.Add(
+                    $"the card of {card.FirstOrDefault(l => l.Name is "ORG" or "FN")?.Text ?? "somebody"} left out; one card is one client"
+                );
                 continue;
+            }
             Card(card, name, b, found);
             b.Add("", LineRole.Text);
         }

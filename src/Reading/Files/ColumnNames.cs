@@ -18,9 +18,10 @@ public static class ColumnNames
     /// <summary>"name", "phone", "fax" …, "agency" for what is of no client; null for a heading that is not known.</summary>
     public static string? RoleOf(string heading)
     {
-        var key = string.Concat(Letters.Fold(heading.ToLowerInvariant()).Where(char.IsAsciiLetter));
+        var key = string.Concat(Letters.Fold(heading.ToLowerInvariant()).Where(char.IsAsciiLetterOrDigit));
         return key.Length == 0 ? null
-            : Roles.Value.TryGetValue(key, out var role) ? role
+            : Roles.Value.GetValueOrDefault(key) is { } role ? role
+            : Roles.Value.GetValueOrDefault(string.Concat(key.Where(char.IsAsciiLetter))) is { } bare ? bare
             : heading.StartsWith("lead", StringComparison.OrdinalIgnoreCase) ? "agency"
             : null;
     }

@@ -12,7 +12,7 @@ internal static class HeadedTable
     private static readonly ImmutableArray<string> Days = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"];
 
     /// <summary>A row is read as long as it is one firm; of a whole list nothing can be said of "the" firm.</summary>
-    private const int MostRows = 3;
+    public const int MostRows = 3;
 
     /// <summary>The roles of columns by their headings, null for each that says nothing known; null where the row is no row of
     /// headings.</summary>
@@ -24,7 +24,8 @@ internal static class HeadedTable
             return null;
         var roles = said.Select(ColumnNames.RoleOf).ToArray();
         return
-            roles.Count(r => r is not null) >= Math.Max(3, filled * 2 / 5) && roles.Any(r => r is "name" or "phone" or "email" or "street")
+            roles.Count(r => r is not null) >= Math.Max(3, filled * 2 / 5)
+            && roles.Any(r => r is "phone" or "mobile" or "email" or "street" or "address" or "postcode" or "website")
             ? roles
             : null;
     }
@@ -39,7 +40,7 @@ internal static class HeadedTable
         ImmutableArray<Candidate>.Builder stated
     )
     {
-        foreach (var row in rows.Take(MostRows))
+        foreach (var row in rows)
         {
             Firm(file, heads, roles, row, into, rows.Count == 1 ? stated : null);
             into.Add("", LineRole.Heading);
@@ -78,7 +79,7 @@ internal static class HeadedTable
         Say("Trade", One("trade") ?? "", "trade");
         var code = One("postcode");
         var country = Places.CountryCode(One("country")) ?? Places.CountryOfPostcode(code, One("region"));
-        var street = string.Join(", ", All("street"));
+        var street = string.Join(", ", All("street").Concat(All("address")));
         var town = One("town");
         Say("Address", string.Join(", ", new[] { street, $"{code} {town}".Trim(), One("region") }.Where(p => p is { Length: > 0 })));
         // Without a country the whole text decides, by its language and its other numbers.
@@ -106,7 +107,8 @@ internal static class HeadedTable
             Say("Founded", founded, "founded");
         if (One("owner") is { } owner)
             Say("Owner", owner, "owner");
-        if (One("rating") is { } rating)
+        // "note" heads marks in one language and remarks in others.
+        if (One("rating") is { } rating && rating.Any(char.IsDigit) && rating.Length < 24)
             Say("Rating", One("reviews") is { } count ? $"{rating} ({count} reviews)" : rating);
         foreach (var hours in All("hours"))
             Say("Opening hours", hours, "hours");
@@ -118,7 +120,7 @@ internal static class HeadedTable
         Listed("point", "Why us");
         Listed("price", "Prices");
         for (var i = 0; i < roles.Length; i++)
-            if (roles[i] is null && Cell(i) is { Length: > 0 } other && !IsLabelOf(heads, i))
+            if (roles[i] is null or "note" or "person" && Cell(i) is { Length: > 0 } other && !IsLabelOf(heads, i))
                 Say(heads[i].Trim() is { Length: > 0 } said ? said.Replace('_', ' ') : "Note", other);
 
         void Listed(string role, string heading)

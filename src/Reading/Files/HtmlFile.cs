@@ -244,10 +244,10 @@ public static class HtmlFile
     /// blocks.</summary>
     private static bool LaysOut(IElement row) =>
         row.QuerySelector("table") is not null
-        || row.Children.Count(c => c.QuerySelectorAll("br, p, li").Length > 2) is var long_
-            && long_ > 0
+        || row.Children.Count(c => c.QuerySelectorAll("br, p, li").Length > 2) is var tall
+            && tall > 0
             && row.Children.Length > 1
-            && long_ * 2 >= row.Children.Length;
+            && tall * 2 >= row.Children.Length;
 
     /// <summary>Kept from whoever looks at the page.</summary>
     private static bool Unseen(IElement e) => e.HasAttribute("hidden") || e.GetAttribute("style") is { } style && Hiding.IsMatch(style);

@@ -1,6 +1,8 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using CsvHelper;
 using ExcelDataReader;
+using Plurimax.Facts;
 
 namespace Plurimax.Reading.Files;
 
@@ -47,11 +49,9 @@ public static class TableFile
     {
         var b = new TextBuilder();
         var (filled, widest) = (0, 0);
-        var stated = System.Collections.Immutable.ImmutableArray.CreateBuilder<Plurimax.Facts.Candidate>();
-        foreach (var row in Unheaded(rows, name, b, stated))
+        var stated = ImmutableArray.CreateBuilder<Candidate>();
+        foreach (var row in Unheaded(rows.Select(Counted), name, b, stated))
         {
-            filled += row.Any(c => c.Trim().Length > 0) ? 1 : 0;
-            widest = Math.Max(widest, row.Length);
             var cells = row.Select(c => c.Trim()).ToArray();
             var end = Array.FindLastIndex(cells, c => c.Length > 0);
             if (end < 0)
@@ -62,6 +62,12 @@ public static class TableFile
                 b.Row(cells[..(end + 1)]);
             if (b.Full)
                 break;
+        }
+        string[] Counted(string[] row)
+        {
+            filled += row.Any(c => c.Trim().Length > 0) ? 1 : 0;
+            widest = Math.Max(widest, row.Length);
+            return row;
         }
         if (filled == 0)
             throw new UnreadableException("has no values in it: only empty cells, or formulas that were never worked out.");
@@ -77,7 +83,7 @@ public static class TableFile
         IEnumerable<string[]> rows,
         string name,
         TextBuilder b,
-        System.Collections.Immutable.ImmutableArray<Plurimax.Facts.Candidate>.Builder stated
+        ImmutableArray<Candidate>.Builder stated
     )
     {
         string[]? heads = null;
@@ -92,11 +98,11 @@ public static class TableFile
                 under.Add(row);
             else if (heads is not null)
             {
-                if (under.Count > 0)
+                if (under.Count is > 0 and <= HeadedTable.MostRows)
                     HeadedTable.Write(name, heads, roles!, under, b, stated);
-                // Counted as rows; they stand there already.
-                foreach (var _ in under)
-                    yield return ["\u200b"];
+                else
+                    foreach (var plain in under.Prepend(heads))
+                        yield return plain;
                 (heads, roles) = (null, null);
                 under.Clear();
             }

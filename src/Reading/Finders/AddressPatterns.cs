@@ -114,8 +114,8 @@ public static partial class AddressFinder
             + @"Mews|Gatehouse|"
             + @"Cellars?|Parade|Precinct|Market Hall|Coach House|Ice House)$|^The (?:Forge|Mill|Barn|Maltings|Yard|Chapel|"
             + @"Stables|Dairy|Tannery|"
-            + @"Boathouse|Granary|Smithy|Works|Wharf|Loft|Old \\p{Lu}\\p{L}+)$|^(?i:arch|barn|unit|studio|shop|stall|pitch|bay|"
-            + @"block|suite|kiosk|hut)\\s\\d{1,3}[a-z]?$"
+            + @"Boathouse|Granary|Smithy|Works|Wharf|Loft|Old \p{Lu}\p{L}+)$|^(?i:arch|barn|unit|studio|shop|stall|pitch|bay|"
+            + @"block|suite|kiosk|hut)\s\d{1,3}[a-z]?$"
     );
     private static readonly Regex County = new(
         @"^(?:Co\.?|County)\s+\p{Lu}|shire$|^(?:Devon|Cornwall|Kent|Surrey|Sussex|East Sussex|West "

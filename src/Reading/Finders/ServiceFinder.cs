@@ -56,15 +56,14 @@ public static class ServiceFinder
                     if (!PointFinder.SpeaksFor(s))
                         Add(s, i, 0, .7);
             // "Six-piece band for weddings, harvest suppers and school dances", "Wooden toys and puppet repairs in Hobb Dale".
-            if (Sort.Match(line) is { Success: true } sort && !Labelled.IsMatch(line) && sort.Groups["list"].Value is var sorts)
-                if (sorts.Contains(',') || Words.Count(sorts) < 8)
-                    foreach (var s in Cut(sorts))
-                        if (
-                            Words.Count(s) < 5
-                            && !char.IsUpper(s[^1])
-                            && (frame.Language == "de" || !char.IsUpper(s[0]) || sort.Index == sort.Groups["list"].Index)
-                        )
-                            Add(s, i, sort.Groups["list"].Index, .6);
+            if (Sort.Match(line) is { Success: true } sort && !Labelled.IsMatch(line))
+            {
+                var sorts = Cut(sort.Groups["list"].Value).ToList();
+                // "Smith and Sons in Hallow" are people.
+                if (sorts.All(s => Words.Count(s) < 5) && (frame.Language == "de" || !sorts.Skip(1).Any(s => char.IsUpper(s[0]))))
+                    foreach (var s in sorts)
+                        Add(s, i, sort.Groups["list"].Index, .6);
+            }
             // A listing: "Offers takeout: Yes".
             foreach (Match m in Ticked.Matches(line))
                 Add(m.Groups["what"].Value, i, m.Index, .6);
@@ -288,7 +287,7 @@ public static class ServiceFinder
         @"\b(?:for|für|pour|para|per|voor)\s(?<list>\p{Ll}[^.:;!?()\d]{3,60},\s[^.:;!?()\d]{3,80})(?:[.!]|$)|"
             + @"^(?<list>\p{Lu}\p{Ll}+[^.:;!?()\d,]{2,40}(?:,[^.:;!?()\d,]{2,40}){0,4}\s(?:and|und|et|y|e|"
             + @"en)\s[^.:;!?()\d,]{3,40}?)\s(?:in|à|en|a)\s\p{Lu}",
-        RegexOptions.None
+        RegexOptions.CultureInvariant
     );
     private static readonly Regex PerUnit = new(
         @"\s*\b(?:per|a|an|each|pro|je|par|la|por|al|per|all'|all’)\s(?:hour|day|night|week|person|head|visit|pair|bundle|"
@@ -310,7 +309,8 @@ public static class ServiceFinder
     private static readonly Regex GivenUp = new(
         @"\b(?:ya no (?:hacemos|vendemos|ofrecemos)|used to (?:do|make|sell|offer)|no longer (?:do|make|sell|offer)|"
             + @"gave up|given up|dropped|"
-            + @"discontinued|(?:machen|bieten|verkaufen) wir nicht mehr|nicht mehr|on ne fait plus|plus de|non (?:facciamo|vendiamo) più|"
+            + @"discontinued|(?:machen|bieten|verkaufen) wir nicht mehr|nicht mehr|(?:ne|n')\s?(?:fait|faisons|vend|vendons|"
+            + @"propose|proposons) plus|non (?:facciamo|vendiamo) più|"
             + @"doen we niet meer|niet meer)\b",
         RegexOptions.IgnoreCase
     );
@@ -319,7 +319,7 @@ public static class ServiceFinder
             + @"|sin|niente|geen)\s(\p{L}[\p{L} -]{3,30}?)(?=[.,;)!""”]|$)"
     );
     private static readonly Regex NotDone = new(
-        @"\b(?:only|lets?|closed|not|no|never|used to|stopped|other days|kein\w*|nicht|nur|pas|seulement|sólo|solo|non|alleen|geen)\b",
+        @"^(?:not|never|they|used to|stopped|other days|nicht|pas|non fa)\b|\b(?:closed|used to|kein\w*|nicht)\b|\bonly$",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex LastOfList = new(@",\s[^,]{3,60}\s(?:and|und|et|y|e|en|&|\+)\s[^,]{3,40}$", RegexOptions.IgnoreCase);

@@ -133,4 +133,25 @@ public class UnsaidTests
         ((HoursValue)hours.Value).Hours.Days.All(d => d.Length == 1).ShouldBeTrue();
         hours.Confidence.ShouldBeInRange(Confirming.Worth, .74);
     }
+
+    /// <summary>Words that hide something in one place and are somebody's trade in another.</summary>
+    [Theory]
+    [InlineData("## Services\n- Private dining\n- Internal doors\n- Holiday lets", "Holiday lets")]
+    [InlineData("Private lessons\n- Violin\n- Cello\nPhone 01632 960 831", "+441632960831")]
+    [InlineData("Other firms will not touch slate, we do.\nPhone 01632 960 831", "+441632960831")]
+    [InlineData("Sponsored the village fete in 2019.\nPhone 01632 960 831", "+441632960831")]
+    [InlineData("Internal decorating and plastering, ring 01632 960 831", "+441632960831")]
+    public void What_only_sounds_like_an_aside_is_read(string text, string said) =>
+        ReadingJson.Of(Of("note.md", "# Orrin & Daughter\n\n" + text)).ToJsonString().ShouldContain(said.Replace("+", "\\u002B"));
+
+    [Fact]
+    public void A_table_that_is_no_list_of_firms_is_left_as_it_is()
+    {
+        var menu = Of(
+            "menu.csv",
+            "Name,Type,Price,Description\nFull breakfast,Breakfast,£9.50,Eggs and toast\nPorridge,Breakfast,£4,Oats\n"
+        );
+        menu.Best<TextValue>("business.name")?.Text.ShouldNotBe("Full breakfast");
+        menu.All<PricesValue>("prices").SelectMany(p => p.Lines).Count().ShouldBe(2);
+    }
 }

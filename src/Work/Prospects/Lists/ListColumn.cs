@@ -33,235 +33,27 @@ public enum ListColumn
 /// <summary>Guesses what columns hold, by their heading and by what stands in them.</summary>
 public static class ListColumns
 {
-    /// <summary>Headings as lists use them, in four languages; lower case letters and digits only.</summary>
-    private static readonly ImmutableArray<(ListColumn Column, string[] Names)> Headings =
-    [
-        (
-            ListColumn.Name,
-            [
-                "name",
-                "firm",
-                "firma",
-                "company",
-                "companyname",
-                "business",
-                "businessname",
-                "firmenname",
-                "unternehmen",
-                "betrieb",
-                "entreprise",
-                "societe",
-                "raisonsociale",
-                "empresa",
-                "nombre",
-                "nom",
-                "trader",
-                "shop",
-                "org",
-                "organisation",
-                "organization",
-                "title",
-            ]
-        ),
-        (
-            ListColumn.Trade,
-            [
-                "trade",
-                "what",
-                "category",
-                "categories",
-                "kategorie",
-                "branche",
-                "gewerbe",
-                "type",
-                "kind",
-                "sector",
-                "metier",
-                "categorie",
-                "activite",
-                "categoria",
-                "sector",
-                "rubro",
-                "gremio",
-                "art",
-            ]
-        ),
-        (ListColumn.Address, ["address", "fulladdress", "adresse", "anschrift", "direccion", "location"]),
-        (
-            ListColumn.Street,
-            [
-                "street",
-                "streetaddress",
-                "strasse",
-                "straße",
-                "str",
-                "rue",
-                "calle",
-                "address1",
-                "addressline1",
-                "road",
-                "strassehausnummer",
-                "voie",
-            ]
-        ),
-        (
-            ListColumn.Town,
-            [
-                "town",
-                "city",
-                "place",
-                "ort",
-                "stadt",
-                "ville",
-                "localite",
-                "commune",
-                "ciudad",
-                "localidad",
-                "poblacion",
-                "locality",
-                "village",
-            ]
-        ),
-        (
-            ListColumn.Postcode,
-            ["postcode", "postalcode", "zip", "zipcode", "plz", "postleitzahl", "codepostal", "cp", "codigopostal", "eircode", "pcode"]
-        ),
-        (ListColumn.Region, ["region", "county", "state", "province", "bundesland", "departement", "provincia", "kanton"]),
-        (ListColumn.Country, ["country", "land", "pays", "pais", "countrycode"]),
-        (
-            ListColumn.Phone,
-            [
-                "phone",
-                "tel",
-                "telephone",
-                "phonenumber",
-                "telefon",
-                "telefono",
-                "mobile",
-                "mobil",
-                "handy",
-                "number",
-                "call",
-                "portable",
-                "movil",
-                "rufnummer",
-            ]
-        ),
-        (ListColumn.Email, ["email", "mail", "emailaddress", "courriel", "correo", "correoelectronico", "emailadresse"]),
-        (
-            ListColumn.Website,
-            ["website", "web", "www", "url", "site", "homepage", "webseite", "internet", "siteweb", "sitioweb", "webpage", "ownsite"]
-        ),
-        (
-            ListColumn.Rating,
-            [
-                "rating",
-                "stars",
-                "score",
-                "averagerating",
-                "bewertung",
-                "sterne",
-                "note",
-                "notemoyenne",
-                "etoiles",
-                "valoracion",
-                "puntuacion",
-                "avgrating",
-            ]
-        ),
-        (
-            ListColumn.Reviews,
-            [
-                "reviews",
-                "reviewcount",
-                "nrev",
-                "numreviews",
-                "reviewscount",
-                "ratings",
-                "votes",
-                "bewertungen",
-                "anzahlbewertungen",
-                "avis",
-                "nombredavis",
-                "resenas",
-                "opiniones",
-                "numberofreviews",
-            ]
-        ),
-        (
-            ListColumn.Person,
-            [
-                "person",
-                "contact",
-                "contactname",
-                "owner",
-                "inhaber",
-                "ansprechpartner",
-                "gerant",
-                "proprietaire",
-                "contacto",
-                "propietario",
-                "manager",
-            ]
-        ),
-        (
-            ListColumn.Status,
-            [
-                "status",
-                "businessstatus",
-                "openstatus",
-                "betriebsstatus",
-                "zustand",
-                "statut",
-                "situation",
-                "estadonegocio",
-                "stato",
-                "toestand",
-            ]
-        ),
-        (
-            ListColumn.Note,
-            [
-                "note",
-                "notes",
-                "remark",
-                "remarks",
-                "comment",
-                "comments",
-                "bemerkung",
-                "notiz",
-                "remarque",
-                "nota",
-                "notas",
-                "observaciones",
-            ]
-        ),
-    ];
-
-    public static ListColumn OfHeading(string heading)
-    {
-        var key = string.Concat(BusinessKeys.Fold(heading).Where(char.IsLetterOrDigit));
-        if (key.Length == 0)
-            return ListColumn.LeaveOut;
-        return Headings.Where(h => h.Names.Contains(key)).Select(h => (ListColumn?)h.Column).FirstOrDefault()
-            ?? ColumnNames.RoleOf(heading) switch
-            {
-                "name" => ListColumn.Name,
-                "trade" => ListColumn.Trade,
-                "street" => ListColumn.Street,
-                "town" => ListColumn.Town,
-                "postcode" => ListColumn.Postcode,
-                "region" => ListColumn.Region,
-                "country" => ListColumn.Country,
-                "phone" or "mobile" => ListColumn.Phone,
-                "email" => ListColumn.Email,
-                "website" => ListColumn.Website,
-                "rating" => ListColumn.Rating,
-                "reviews" => ListColumn.Reviews,
-                "owner" => ListColumn.Person,
-                _ => ListColumn.LeaveOut,
-            };
-    }
+    public static ListColumn OfHeading(string heading) =>
+        ColumnNames.RoleOf(heading) switch
+        {
+            "name" => ListColumn.Name,
+            "trade" => ListColumn.Trade,
+            "address" => ListColumn.Address,
+            "street" => ListColumn.Street,
+            "town" => ListColumn.Town,
+            "postcode" => ListColumn.Postcode,
+            "region" => ListColumn.Region,
+            "country" => ListColumn.Country,
+            "phone" or "mobile" => ListColumn.Phone,
+            "email" => ListColumn.Email,
+            "website" => ListColumn.Website,
+            "rating" => ListColumn.Rating,
+            "reviews" => ListColumn.Reviews,
+            "owner" or "person" => ListColumn.Person,
+            "status" => ListColumn.Status,
+            "note" => ListColumn.Note,
+            _ => ListColumn.LeaveOut,
+        };
 
     /// <summary>Whether the first row names columns rather than a firm.</summary>
     public static bool IsHeading(string[] first) =>
