@@ -3,7 +3,7 @@ using System.Text.RegularExpressions;
 
 namespace Plurimax.Reading;
 
-/// <summary>Names of days and ways of writing a time of day, in English, German, French and Spanish.</summary>
+/// <summary>Names of days and ways of writing a time of day, in the six languages that are read.</summary>
 public static class HoursWords
 {
     private static readonly string[] SchemaDays = ["monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday"];
@@ -15,7 +15,8 @@ public static class HoursWords
         "montag montags dienstag dienstags mittwoch mittwochs donnerstag donnerstags freitag freitags samstag samstags sonntag sonntags",
         "lundi lundis mardi mardis mercredi mercredis jeudi jeudis vendredi vendredis samedi samedis dimanche dimanches",
         "lunes lunes martes martes miércoles miércoles jueves jueves viernes viernes sábado sábados domingo domingos",
-        "maandag maandags dinsdag dinsdags woensdag woensdags donderdag donderdags vrijdag vrijdags zaterdag zaterdags zondag zondags"
+        "maandag maandags dinsdag dinsdags woensdag woensdags donderdag donderdags vrijdag vrijdags zaterdag zaterdags zondag zondags",
+        "lunedì lunedi martedì martedi mercoledì mercoledi giovedì giovedi venerdì venerdi sabato sabati domenica domeniche"
     );
 
     private static readonly Dictionary<string, Dictionary<string, int>> Short = new()
@@ -83,6 +84,16 @@ public static class HoursWords
             ["v"] = 4,
             ["s"] = 5,
             ["d"] = 6,
+        },
+        ["it"] = new()
+        {
+            ["lun"] = 0,
+            ["mar"] = 1,
+            ["mer"] = 2,
+            ["gio"] = 3,
+            ["ven"] = 4,
+            ["sab"] = 5,
+            ["dom"] = 6,
         },
         ["nl"] = new()
         {

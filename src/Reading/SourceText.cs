@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Plurimax.Facts;
+using Plurimax.Reading.Shapes;
 
 namespace Plurimax.Reading;
 
@@ -14,7 +15,8 @@ public enum LineRole
 /// <summary>One line of what was read.</summary>
 /// <param name="Start">Offset of its first character in the whole text.</param>
 /// <param name="Page">Page of a PDF, from 1; 0 where there are none.</param>
-public sealed record SourceLine(string Text, int Start, LineRole Role, int Page = 0);
+/// <param name="By">Who said it, in a chat or a transcript.</param>
+public sealed record SourceLine(string Text, int Start, LineRole Role, int Page = 0, string? By = null);
 
 /// <summary>One page of an old site, as material for composing.</summary>
 public sealed record OldPage(string File, string Title, ImmutableArray<OldPassage> Passages);
@@ -54,12 +56,7 @@ public sealed record SourceText(
     public static SourceText Of(string name, string text, params string[] notes)
     {
         var b = new TextBuilder();
-        foreach (var line in Struck.Comments(text).AsSpan().EnumerateLines())
-        {
-            b.Plain(line[..Math.Min(line.Length, 2 * TextBuilder.LongestLine)].ToString());
-            if (b.Full)
-                break;
-        }
+        b.Whole(text);
         return b.Build(name, notes: [.. notes]);
     }
 
@@ -97,8 +94,10 @@ public sealed class TextBuilder
     private readonly ImmutableArray<SourceLine>.Builder _lines = ImmutableArray.CreateBuilder<SourceLine>();
     private int _at;
     private bool _cut;
+    private string? _by;
 
     public int Count => _lines.Count;
+
 
     /// <summary>Something was left out, and whatever follows would be too.</summary>
     public bool Full => _cut;
@@ -115,8 +114,21 @@ public sealed class TextBuilder
             text = text[..LongestLine];
         if (text.Length == 0 && role != LineRole.Heading && (_lines.Count == 0 || _lines[^1].Text.Length == 0))
             return;
-        _lines.Add(new SourceLine(text, _at, role, page));
+        _lines.Add(new SourceLine(text, _at, role, page, _by));
         _at += text.Length + 1;
+    }
+
+    /// <summary>A whole plain text, in the order in which a person reads it.</summary>
+    public void Whole(string text)
+    {
+        foreach (var line in Shape.Of(Struck.Comments(text), 2 * LongestLine))
+        {
+            _by = line.By;
+            Plain(line.Text);
+            if (Full)
+                break;
+        }
+        _by = null;
     }
 
     /// <summary>A line of plain text or Markdown, whose role shows in its first characters.</summary>

@@ -20,6 +20,7 @@ public sealed class TextFrame
         _signature,
         _header;
     private readonly int[] _block;
+    private readonly ImmutableArray<LineLabel> _labels;
 
     public SourceText Source { get; }
 
@@ -36,7 +37,7 @@ public sealed class TextFrame
         }
     }
 
-    /// <summary>en, de, fr or es; "en" where it cannot be told.</summary>
+    /// <summary>en, de, fr, es, it or nl; "en" where it cannot be told.</summary>
     public string Language { get; }
 
     /// <summary>Country that phones and addresses without one belong to, ISO 3166-1.</summary>
@@ -61,8 +62,12 @@ public sealed class TextFrame
             new int[n]
         );
         Messages();
+        Speakers();
         Headings();
         Signatures();
+        _labels = LineLabels.Of(Lines, Agency);
+        for (var i = 0; i < n; i++)
+            _others[i] |= _labels[i].Kept;
     }
 
     public string Line(int i) => Lines[i].Text;
@@ -78,6 +83,12 @@ public sealed class TextFrame
     public bool Others(int i) => _others[i];
 
     public bool InSignature(int i) => _signature[i];
+
+    /// <summary>What the line is said to hold.</summary>
+    public LineLabel Label(int i) => _labels[i];
+
+    /// <summary>The value behind the label of the line, or the answer that it is; null where the line is said to hold something else.</summary>
+    public string? Said(int i, string role) => _labels[i].Role == role ? Line(i)[_labels[i].From..].Trim() : null;
 
     /// <summary>A From:, To: or Date: line of a message.</summary>
     public bool MailHeader(int i) => _header[i];
@@ -141,6 +152,7 @@ public sealed class TextFrame
                     "fr" => "FR",
                     "es" => "ES",
                     "nl" => "NL",
+                    "it" => "IT",
                     "com.au" or "au" => "AU",
                     "ca" => "CA",
                     _ => null,
@@ -172,8 +184,8 @@ public sealed class TextFrame
         }
         if (language == "fr")
             Vote("FR", 1.2);
-        if (language == "es")
-            Vote("ES", 1.2);
+        if (language is "es" or "it" or "nl")
+            Vote(language.ToUpperInvariant(), 1.2);
         if (source.Language is { } l && l.Length == 5)
             Vote(Places.CountryCode(l[3..]), 2);
         Vote("GB", .5);
@@ -308,6 +320,11 @@ public sealed class TextFrame
             );
             result[k] = Cues.MakesSites(from) || AgencyVoice.IsMatch(body);
         }
+        // Whoever is written to at an agency's address is the agency.
+        for (var i = 0; i < Lines.Length; i++)
+            if (_header[i] && Addressee.Match(Line(i)) is { Success: true } to && Cues.MakesSites(to.Groups["host"].Value))
+                for (var k = 0; k < starts.Count; k++)
+                    result[k] |= starts[k].From.Contains(to.Groups["who"].Value, StringComparison.OrdinalIgnoreCase);
         // The same sender is the same party in every message.
         for (var k = 0; k < starts.Count; k++)
             if (starts[k].From.Length > 0)
@@ -316,6 +333,17 @@ public sealed class TextFrame
             for (var k = 0; k < starts.Count; k++)
                 result[k] = Cues.MakesSites(starts[k].From);
         return result;
+    }
+
+    /// <summary>What the maker asks or says in a chat is no word of the client's, unless the client says yes to it.</summary>
+    private void Speakers()
+    {
+        var makers = LineLabels.Makers(Lines);
+        for (var i = 0; i < Lines.Length && makers.Count > 0; i++)
+            _agency[i] |=
+                Lines[i].By is { } by
+                && makers.Contains(by)
+                && !(i + 1 < Lines.Length && Lines[i + 1].By is { } next && !makers.Contains(next) && LineLabels.Agrees(Line(i + 1)));
     }
 
     private void Headings()
@@ -366,7 +394,7 @@ public sealed class TextFrame
             _others[i] |= head.Length is > 0 and < 80 && (OtherBlock.IsMatch(head) || WholeBlock.IsMatch(head));
             // The heading and what stands under it on one line: "do not publish: …".
             _others[i] |=
-                Label.Match(Lines[i].Text) is { Success: true } label
+                Labelled.Match(Lines[i].Text) is { Success: true } label
                 && label.Groups[1].Value is var said
                 && (WholeBlock.IsMatch(said) || OtherBlock.Match(said) is { Success: true } whole && whole.Length >= said.Length - 12);
         }
@@ -494,11 +522,16 @@ public sealed class TextFrame
     );
     private static readonly Regex WroteStart = new(@"^\s*(?:On|Am|Le|El)\s.{4,}", RegexOptions.IgnoreCase);
     private static readonly Regex HeaderFrom = new(
-        @"^\s*\*?(?:From|Von|De|Expéditeur|Remitente)\*?\s?:\*?\s*(.+)$",
+        @"^\s*\*?(?:From|Von|De|Da|Van|Expéditeur|Remitente|Mittente|Afzender)\*?\s?:\*?\s*(.+)$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Addressee = new(
+        @"^\W*(?:To|An|À|A|Para|Aan|Cc)\*?\s?:\s*""?(?<who>\p{L}[\p{L}'’. -]{2,40}?)""?\s*<[^@>]+@(?<host>[^>]+)>",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex HeaderLine = new(
-        @"^\s*\*?(?:From|Von|De|To|An|À|A|Para|Cc|Kopie|Date|Datum|Fecha|Sent|Gesendet|Envoyé|Enviado|Subject|Betreff|Objet|Asunto|"
+        @"^\s*\*?(?:From|Von|De|Da|Van|To|An|À|A|Para|Aan|Cc|Kopie|Date|Datum|Data|Fecha|Sent|Gesendet|Envoyé|Enviado|Inviato|"
+            + @"Verzonden|Subject|Betreff|Objet|Asunto|Oggetto|Onderwerp|"
             + @"Reply-To)\*?\s?:",
         RegexOptions.IgnoreCase
     );
@@ -508,7 +541,7 @@ public sealed class TextFrame
     );
     private static readonly Regex AgencyVoice = WordPattern.Of("text-frame/agency-voice", RegexOptions.IgnoreCase);
     private static readonly Regex LabelAndValue = new(@"^\p{L}[\p{L} '’_-]{2,30}:\s\S");
-    private static readonly Regex Label = new(@"^\W*(\p{L}[\p{L} '’]{3,40}):\s\S");
+    private static readonly Regex Labelled = new(@"^\W*(\p{L}[\p{L} '’]{3,40}):\s\S");
     private static readonly Regex WholeBlock = WordPattern.Of("text-frame/whole-block", RegexOptions.IgnoreCase);
     private static readonly Regex OtherListing = WordPattern.Of("text-frame/other-listing", RegexOptions.IgnoreCase);
     private static readonly Regex OtherBlock = WordPattern.Of("text-frame/other-block", RegexOptions.IgnoreCase);
@@ -521,7 +554,8 @@ public sealed class TextFrame
     );
     private static readonly Regex Salutation = new(
         @"^\W*(?:dear|hi|hello|hey|good (?:morning|afternoon|evening)|morning|hallo|liebe[rs]?|guten (?:tag|morgen|abend)|sehr "
-            + @"geehrte\w*|moin|servus|bonjour|bonsoir|cher|chère|hola|buenos? d[ií]as|buenas|estimad[oa]s?)\b",
+            + @"geehrte\w*|moin|servus|bonjour|bonsoir|cher|chère|hola|buenos? d[ií]as|buenas|estimad[oa]s?|buongiorno|buonasera|gentile|ciao|salve|"
+            + @"hoi|beste|goede(?:morgen|middag|navond)|goedendag|geachte)\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex BareName = new(@"^\p{Lu}[\p{L}-]+(?:\s\p{Lu}[\p{L}-]+)?\s*$");
@@ -539,7 +573,7 @@ public sealed class TextFrame
     private static readonly Regex ClockIn = new(@"\b(\d{1,2}):(\d{2})\b");
     private static readonly Regex British = new(@"\bLtd\b|\bLimited\b|(?<!\d)0(?:1\d{3}|7\d{3}) \d{3}|(?<!\d)020 \d{4}|\bshire\b|\bquid\b");
     private static readonly Regex International = new(@"\+\s?(\d{1,3})");
-    private static readonly Regex Domain = new(@"\.(co\.uk|com\.au|uk|ie|de|at|ch|fr|es|nl|ca|au)\b");
+    private static readonly Regex Domain = new(@"\.(co\.uk|com\.au|uk|ie|de|at|ch|fr|es|it|nl|ca|au)\b");
     private static readonly Regex SwissMoney = new(@"\bFr\.\s?\d|\d\.[-–]");
     private static readonly Regex Codes = new(
         @"\b(?:[A-Z]{1,2}\d[A-Z\d]? \d[A-Z]{2}|[AC-FHKNPRTV-Y]\d[0-9W] [0-9AC-FHKNPRTV-Y]{4}|[ABCEGHJ-NPRSTVXY]\d[A-Z] "

@@ -3,7 +3,7 @@ using System.Text.RegularExpressions;
 
 namespace Plurimax.Text;
 
-/// <summary>Names of languages and BCP 47 tags, and which of four languages a text is in.</summary>
+/// <summary>Names of languages and BCP 47 tags, and which of six languages a text is in.</summary>
 public static class Languages
 {
     private static readonly ImmutableDictionary<string, string> Names = new Dictionary<string, string>(StringComparer.OrdinalIgnoreCase)
@@ -161,6 +161,22 @@ public static class Languages
                 "le la les et est nous vous pour avec sont de des du un une en au aux dans sur par notre nos votre pas plus ou mais "
                 + "depuis chez à être avons il elle ce cette lundi mardi mercredi jeudi vendredi samedi dimanche fermé ouvert rue avis "
                 + "horaires téléphone tél gérant gérante atelier avenue place"
+            ).Split(' '),
+        ],
+        ["it"] =
+        [
+            .. (
+                "il lo gli della del dei degli nel nella con per che è sono siamo nostro nostra un una di da al alla anche non più dal "
+                + "lunedì martedì mercoledì giovedì venerdì sabato domenica chiuso aperto via piazza orari servizi recensioni telefono "
+                + "facciamo buongiorno grazie saluti sito"
+            ).Split(' '),
+        ],
+        ["nl"] =
+        [
+            .. (
+                "de het een en van voor met bij wij ons onze is zijn niet ook maar op aan naar dat deze uit tot geen "
+                + "maandag dinsdag woensdag donderdag vrijdag zaterdag zondag gesloten geopend uur straat groet hoi adres "
+                + "openingstijden opgericht beoordelingen telefoon"
             ).Split(' '),
         ],
         ["es"] =

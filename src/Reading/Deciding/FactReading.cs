@@ -104,8 +104,9 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
             .Select(t => t.Contains('@') ? t[(t.IndexOf('@') + 1)..] : WebFinder.Host(t))
             .Distinct()
             .ToList();
+        var places = found.Where(c => c.Fact == "place").ToList();
         foreach (var frame in frames)
-            Take(() => NameFinder.Find(frame, hosts));
+            Take(() => NameFinder.Find(frame, hosts, places));
         var name = found.Where(c => c.Fact == "business.name").MaxBy(c => c.Confidence)?.Value is TextValue n ? n.Text : null;
         if (name is not null)
             foreach (var frame in frames)

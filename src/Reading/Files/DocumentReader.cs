@@ -27,7 +27,7 @@ public static class DocumentReader
     public const int LargestFile = 20 * 1024 * 1024;
     public const int LargestUnpacked = 80 * 1024 * 1024;
     public const int MostEntries = 2_000;
-    public const string Kinds = ".txt, .md, .docx, .pdf, .csv, .xlsx, .vcf, .eml, .html, .zip, or a picture";
+    public const string Kinds = ".txt, .md, .docx, .pdf, .csv, .xlsx, .vcf, .eml, .html, .json, .yaml, .zip, or a picture";
 
     public static Batch Read(IEnumerable<InFile> files)
     {
@@ -185,7 +185,8 @@ public static class DocumentReader
     private static SourceText TextFile(string name, byte[] bytes)
     {
         var (text, encoding, guessed) = TextBytes.Decode(bytes);
-        return SourceText.Of(name, text, guessed ? [$"{name}: not valid UTF-8; read as {encoding}. Check accents and signs."] : []);
+        return TreeFile.Read(name, text)
+            ?? SourceText.Of(name, text, guessed ? [$"{name}: not valid UTF-8; read as {encoding}. Check accents and signs."] : []);
     }
 
     /// <summary>Bytes in all that an archive unpacks to; null above the bound.</summary>

@@ -70,7 +70,7 @@ public static class FileKinds
     public static FileKind? Promised(string name) =>
         Ending(name) switch
         {
-            "txt" or "md" or "text" => FileKind.Text,
+            "txt" or "md" or "text" or "json" or "yaml" or "yml" => FileKind.Text,
             "eml" => FileKind.Mail,
             "html" or "htm" => FileKind.Html,
             "csv" or "tsv" => FileKind.Csv,

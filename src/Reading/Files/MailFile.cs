@@ -52,8 +52,7 @@ internal static class MailFile
         else
         {
             rich = null;
-            foreach (var line in Struck.Comments(plain).AsSpan().EnumerateLines())
-                b.Plain(line[..Math.Min(line.Length, 2 * TextBuilder.LongestLine)].ToString());
+            b.Whole(plain);
         }
         var attached = ImmutableArray.CreateBuilder<InFile>();
         foreach (var part in mail.BodyParts.Take(MostParts).OfType<MimePart>())

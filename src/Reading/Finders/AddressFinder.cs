@@ -79,7 +79,22 @@ public static partial class AddressFinder
             length = 0;
         for (var i = 0; i < frame.Lines.Length; i++)
         {
-            if (!frame.Usable(i) || frame.Past(i) || Field.Match(frame.Line(i)) is not { Success: true } m)
+            if (!frame.Usable(i) || frame.Past(i))
+                continue;
+            // "PLZ / Ort: 51996 / Weidenau".
+            if (frame.Said(i, "codetown") is { } both && CodeAndTown.Match(both) is { Success: true } pair)
+            {
+                code ??= pair.Groups["code"].Value.ToUpperInvariant();
+                town ??= pair.Groups["town"].Value.Trim();
+                (line, length) = line < 0 ? (i, frame.Line(i).Length) : (line, length);
+                continue;
+            }
+            if (frame.Said(i, "street") is { Length: > 3 and < 90 } road && IsStreet(road))
+            {
+                street ??= road;
+                continue;
+            }
+            if (Field.Match(frame.Line(i)) is not { Success: true } m)
                 continue;
             var v = m.Groups["v"].Value.Split(" | ")[0].Trim(' ', ',', '.');
             if (v.Length is 0 or > 90 || Cues.Past(v))
@@ -265,13 +280,17 @@ public static partial class AddressFinder
         {
             if (streetAt < 0 && parts.Count > 0 && SpanishStreet.IsMatch(parts[^1]))
                 streetAt = parts.Count - 1;
+            if (streetAt < 0 && parts.Count > 0 && hit.CodeFirst && NameAndNumber.IsMatch(parts[^1]))
+                streetAt = parts.Count - 1;
             if (streetAt >= 0)
             {
                 street = parts[streetAt];
                 // "Calle Mayor, 5": the number came off at the comma.
                 if (streetAt + 1 < parts.Count && HouseNumber.IsMatch(parts[streetAt + 1]))
                     street += (hit.Country == "ES" ? ", " : " ") + parts[streetAt + 1];
-                if (streetAt > 0 && IsUnit(parts[streetAt - 1]))
+                if (streetAt > 0 && hit.CodeFirst && BisBefore.IsMatch(parts[streetAt - 1]) && !street.Any(char.IsDigit))
+                    street = parts[streetAt - 1] + ", " + street;
+                else if (streetAt > 0 && IsUnit(parts[streetAt - 1]))
                     street = parts[streetAt - 1] + ", " + street;
                 else if (streetAt + 1 < parts.Count && (IsUnit(parts[streetAt + 1]) || Floor.IsMatch(parts[streetAt + 1])))
                     street += ", " + parts[streetAt + 1];
@@ -300,6 +319,14 @@ public static partial class AddressFinder
                 }
                 if (streetAt > 0 && (IsUnit(parts[streetAt - 1]) || HouseNumber.IsMatch(parts[streetAt - 1]) && !char.IsDigit(street[0])))
                     street = parts[streetAt - 1] + (HouseNumber.IsMatch(parts[streetAt - 1]) ? " " : ", ") + street;
+                // "Orchard End, Sparrow Hill": a house with a name instead of a number.
+                else if (
+                    streetAt > 0
+                    && (!street.Any(char.IsDigit) || frame.Label(line).Role == "address")
+                    && HouseName.IsMatch(parts[streetAt - 1])
+                    && !NameFinder.IsBusiness(parts[streetAt - 1])
+                )
+                    street = parts[streetAt - 1] + ", " + street;
             }
             else if (parts.Count >= 2 && parts[^2].Length < 50 && Capital.IsMatch(parts[^2]) && !Sentence.IsMatch(parts[^2]))
                 street = parts[^2];
@@ -385,13 +412,14 @@ public static partial class AddressFinder
             "DE" or "AT" or "CH" => GermanStreet.Match(part),
             "FR" or "BE" => FrenchStreet.Match(part),
             "ES" => SpanishStreet.Match(part),
+            "IT" => ItalianStreet.Match(part),
             _ => Match.Empty,
         };
         if (!m.Success)
             return part;
         // The name of a German street may begin before the ending that gives it away.
         var from = m.Index;
-        while (country is not ("FR" or "ES" or "BE") && from > 0 && part[from - 1] != ' ')
+        while (country is not ("FR" or "ES" or "BE" or "IT") && from > 0 && part[from - 1] != ' ')
             from--;
         var end = m.Index + m.Length;
         if (part[end..].StartsWith("/n", StringComparison.Ordinal))
@@ -410,7 +438,7 @@ public static partial class AddressFinder
         [
             .. text.Split([',', '|', '·', '•', ';', '\u2022'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
                 .SelectMany(p => DashSplit.Split(p))
-                .Select(p => p.Trim(' ', '-', '–', ':', '('))
+                .Select(p => Signs.Replace(p.Trim(' ', '-', '–', ':', '('), ""))
                 .Select(LastSentence)
                 .Where(p => p.Length > 0),
         ];
@@ -431,6 +459,7 @@ public static partial class AddressFinder
             || GermanStreet.IsMatch(part)
             || FrenchStreet.IsMatch(part)
             || SpanishStreet.IsMatch(part)
+            || ItalianStreet.IsMatch(part)
             || DutchStreet.IsMatch(part) && !part.Contains("tel", StringComparison.OrdinalIgnoreCase)
         );
 
@@ -504,6 +533,9 @@ public static partial class AddressFinder
             else if (
                 i > 0
                 && Alone.IsMatch(line)
+                && line.Any(char.IsLower)
+                && !line.Contains("'s", StringComparison.Ordinal)
+                && !line.Contains("’s", StringComparison.Ordinal)
                 && !Bad(line)
                 && TradeLexicon.OfLabel(line) is null
                 && frame.Lines[i].Role == LineRole.Text

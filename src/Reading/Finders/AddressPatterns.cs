@@ -93,6 +93,21 @@ public static partial class AddressFinder
             + @"ºª-]*(?:s/n)?",
         RegexOptions.IgnoreCase
     );
+    private static readonly Regex ItalianStreet = new(
+        @"\b(?:[Vv]ia|[Vv]iale|[Pp]iazza|[Pp]iazzale|[Pp]iazzetta|[Cc]orso|[Vv]icolo|[Ll]argo|[Ss]trada|[Cc]ontrada|[Ll]ocalità|"
+            + @"[Ff]razione|[Bb]orgo|[Ss]alita|[Ll]ungo\p{L}+)\s+(?:(?:d[aei]l(?:la|lo|le|l['’])?|dei|degli|di|da|la|le|i|d['’])\s?)*"
+            + @"\p{Lu}[\p{L}'’]*(?:\s\p{L}[\p{L}'’]*){0,4},?\s\d{1,4}(?:\s?[a-zA-Z]|/\w{1,3})?(?!\d)"
+    );
+
+    /// <summary>A name and a house number: a street where a code and a town follow, whatever it is called.</summary>
+    private static readonly Regex NameAndNumber = new(@"^\p{Lu}[\p{L}.'’-]+(?:\s[\p{L}.'’-]+){0,4}\s\d{1,4}\s?[a-zA-Z]?$");
+
+    private static readonly Regex HouseName = new(@"^(?:The\s)?\p{Lu}[\p{L}'’-]+(?:\s\p{Lu}[\p{L}'’-]+){0,2}$");
+    private static readonly Regex Signs = new(@"^[^\p{L}\d#]+");
+    private static readonly Regex CodeAndTown = new(
+        @"^(?<code>\d{4,5}(?:\s?[A-Z]{2})?)\W+(?<town>\p{Lu}.{1,50})$|^(?<town>\p{Lu}[\p{L} '’-]{1,50}?)\W+(?<code>\d{4,5}(?:\s?[A-Z]{2})?)$"
+    );
+    private static readonly Regex BisBefore = new(@"^\d{1,4}\s?(?:bis|ter|quater|[a-z])?$", RegexOptions.IgnoreCase);
     private static readonly Regex DutchStreet = new(
         @"^\p{Lu}?[\p{L}'’ "
             + @".-]*(?:straat|weg|laan|plein|gracht|kade|dijk|singel|hof|steeg|pad|markt|dreef|haven|wal|brink)\s+\d+\s?[a-zA-Z]?\b",
@@ -151,7 +166,7 @@ public static partial class AddressFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex CodeLabel = new(
-        @"\b(?:post ?code|zip(?: code)?|plz|code postal|código postal|eircode)\b:?\s*$",
+        @"[.,;]?\s*\b(?:the )?(?:post ?code|zip(?: code)?|plz|code postal|código postal|eircode|cap)\b(?:['’]s| is| ist| est| es)?:?\s*$",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Field = new(

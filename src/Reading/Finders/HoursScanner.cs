@@ -383,7 +383,8 @@ internal sealed class HoursScanner(string line, string language)
                 !unmistakable
                 && !(upper && (followed || dot && rest.Length == 0 || rest.Length == 0))
                 && !(language == "en" && word.Length >= 3 && (followed || TimeBefore.IsMatch(line[..i])))
-                && !(language is "fr" or "es" && word.Length >= 3 && (followed || dot))
+                && !(language is "fr" or "es" or "it" && word.Length >= 3 && (followed || dot))
+                && !(language == "nl" && followed)
             )
                 continue;
             return (d, dot ? end + 1 : end);
@@ -417,15 +418,15 @@ internal sealed class HoursScanner(string line, string language)
     private static readonly Regex JoinWord = WordPattern.Of("hours-scanner/join-word", RegexOptions.IgnoreCase);
     private static readonly Regex DayTo = new(
         @"\G\s*(?:-|–|—|−|\bto\b|\bthrough\b|\bthru\b|\btill?\b|\buntil\b|\bbis\b|\bbis "
-            + @"einschließlich\b|\bau\b|\bà\b|\ba\b|\bal\b|\bhasta(?: el)?\b|\bt/m\b)\s*(?:(?:le|el|zum)\s+)?",
+            + @"einschließlich\b|\bau\b|\bà\b|\ba\b|\bal\b|\bhasta(?: el)?\b|\bt/m\b|\btot en met\b|\bfino a\b)\s*(?:(?:le|el|zum)\s+)?",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Lead = new(
-        @"\G(?:(?<between>between|zwischen|entre)|from|von|de|desde|dès)\s+(?:las?\s+)?",
+        @"\G(?:(?<between>between|zwischen|entre|tra|tussen)|from|von|van|de|desde|dès|dalle|dal|dall')\s*(?:las?\s+)?",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex To = new(
-        @"\G\s*(?:-|–|—|−|\||\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\bà\b|\ba\b|\bal?\b|\bhasta\b|\bjusqu'à\b|\btot\b|\band "
+        @"\G\s*(?:-|–|—|−|\||\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\bà\b|\ba\b|\bal?\b|\bhasta\b|\bjusqu'à\b|\btot\b|\balle\b|\bfino alle\b|\band "
             + @"(?:close|shut)s? (?:at )?)\s*(?:las?\s+)?",
         RegexOptions.IgnoreCase
     );
@@ -459,11 +460,11 @@ internal sealed class HoursScanner(string line, string language)
             + @")?(?:lunch(?:time|break| break)?|mittagspause|mittags geschlossen|pause (?:de midi|déjeuner)|pausa|descanso de "
             + @"mediodía))(?=\W)|(?<closed>(?:we'?re |we are |is |are |bleib\w+ |wir sind |sind )?(?:always |normally |usually "
             + @")?(?:clos(?:e|ed|es)|shut|geschlossen|ruhetage?|schlie(?:ß|ss)tag|betriebsferien|schließen wir|haben wir zu|ist "
-            + @"zu|zu\b(?=\s*[.,;]|\s*$)|ferm(?:é|ée|és|ées|ons|eture)(?: hebdomadaire)?|cerr(?:ado|ada|ados|adas|amos)|descanso)|(?:we "
+            + @"zu|zu\b(?=\s*[.,;]|\s*$)|ferm(?:é|ée|és|ées|ons|eture)(?: hebdomadaire)?|cerr(?:ado|ada|ados|adas|amos)|descanso|chius[oaie]|chiusura|gesloten|dicht)|(?:we "
             + @")?(?:don'?t|do not|no longer|never|not) open|(?:we're |we are )?not open|nicht (?:mehr )?(?:geöffnet|offen|da)|pas "
             + @"ouverts?|n'ouvr\w+ p(?:as|lus)|no abrimos|day off|days off|off\b(?=\s*(?:on|[.,;]|$))|keine sprechzeiten?|kein "
             + @"verkauf)(?=\W|$)|(?<except>(?:except|excluding|apart from|but "
-            + @"not|bar|außer|ausser|ausgenommen|sauf|hormis|excepto|salvo|menos)(?: on| for| am| le| les| los| el| "
+            + @"not|bar|außer|ausser|ausgenommen|sauf|hormis|excepto|salvo|menos|tranne|eccetto|behalve)(?: on| for| am| le| les| los| el| "
             + @"an)?(?=\W))|(?<not>(?:and )?not|nicht|statt|instead of|rather than|no longer|non pas|au lieu de|et non|en vez de|en lugar "
             + @"de|y no)(?=\W)|(?<now>(?:but |aber |mais |pero )?(?:now|these days|nowadays|from now on|sondern|jetzt|inzwischen|ab "
             + @"sofort|neuerdings|maintenant|désormais|dorénavant|ahora))(?=\W))",
@@ -471,17 +472,17 @@ internal sealed class HoursScanner(string line, string language)
     );
     private static readonly Regex GroupWords = new(
         @"\G(?:(?<week>(?:every |on |all )?week ?days?|working days|monday-friday|werktags|wochentags|an werktagen|unter der "
-            + @"woche|en semaine|jours ouvr(?:és|ables)|(?:los )?días (?:laborables|hábiles)|entre semana|doordeweeks)|(?<end>(?:at "
+            + @"woche|en semaine|jours ouvr(?:és|ables)|(?:los )?días (?:laborables|hábiles)|entre semana|doordeweeks|op werkdagen|(?:giorni )?feriali|m\s?[-–]\s?f(?=\s|,|:))|(?<end>(?:at "
             + @")?(?:the )?week-?ends?|am wochenende|wochenende|samedis? et dimanches?|le week-end|(?:los )?fin(?:es)? de "
             + @"semana)|(?<all>(?:open )?daily|every (?:single )?day|7 days(?: a week)?|seven days(?: a week)?|all week(?: "
             + @"long)?|mon(?:day)?\s?[-–]\s?sun(?:day)?|täglich|jeden tag|alle tage|tous les jours|7j/7|7 jours sur 7|todos los "
-            + @"d[ií]as|cada d[ií]a|a diario|diariamente|dagelijks))(?=\W|$)",
+            + @"d[ií]as|cada d[ií]a|a diario|diariamente|dagelijks|elke dag|tutti i giorni|ogni giorno))(?=\W|$)",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex Morning = new(@"\G(?:\s?(?:mornings?|vormittags?|vormittag|matins?))(?=\W|$)", RegexOptions.IgnoreCase);
+    private static readonly Regex Morning = new(@"\G(?:\s?(?:mornings?|vormittags?|vormittag|matins?|mattin[ae]|ochtend))(?=\W|$)", RegexOptions.IgnoreCase);
     private static readonly Regex PmPart = new(
-        @"afternoon|evening|night|nachmittag|abends|après-midi|soir|tarde|noche",
+        @"afternoon|evening|night|nachmittag|abends|après-midi|soir|tarde|noche|pomeriggio|sera|middags?|avonds?",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex AmPart = new(@"morning|morgens|vormittag|matin|mañana", RegexOptions.IgnoreCase);
+    private static readonly Regex AmPart = new(@"morning|morgens|vormittag|matin|mañana|mattin[oa]|ochtends?", RegexOptions.IgnoreCase);
 }

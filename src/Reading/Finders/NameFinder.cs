@@ -13,7 +13,9 @@ public static class NameFinder
 {
     private sealed record Guess(string Name, double Score, int Line, int At);
 
-    public static IEnumerable<Candidate> Find(TextFrame frame, IReadOnlyList<string> hosts)
+    /// <param name="hosts">Domains of the client's own site and mail.</param>
+    /// <param name="places">Addresses that were found: a name stands beside or above one.</param>
+    public static IEnumerable<Candidate> Find(TextFrame frame, IReadOnlyList<string> hosts, IReadOnlyList<Candidate> places)
     {
         var guesses = new List<Guess>();
         var lines = frame.Lines;
@@ -22,6 +24,8 @@ public static class NameFinder
             var line = frame.Line(i);
             if (line.Length == 0 || frame.Others(i))
                 continue;
+            if (frame.Usable(i) && frame.Said(i, "name") is { Length: > 1 and < 70 } called)
+                Add(Introduced.Replace(called, "").Split(". ")[0], .95, i, frame.Label(i).From);
             foreach (Match m in Asked.Matches(line.EndsWith('?') && i + 1 < lines.Length ? line + " " + frame.Line(i + 1) : line))
                 Add(m.Groups["n"].Value, .95, line.EndsWith('?') ? i + 1 : i, 0);
             foreach (Match m in Subject.Matches(line))
@@ -65,6 +69,15 @@ public static class NameFinder
                 )
                     Add(p.Groups["n"].Value, .86, i, p.Groups["n"].Index);
             }
+            foreach (Match m in Possessive.Matches(line))
+                if (frame.Usable(i) && !frame.MailHeader(i) && !Cues.NotTheirs(TextFrame.ClauseText(line, m.Index, m.Length)))
+                    Add(m.Value, .7, i, m.Index);
+            if (frame.Usable(i) && i < 14 && line.Length < 50 && Signs.Replace(line, "").Trim() is { Length: > 4 } bare)
+                if (bare.Contains(' ') && !bare.Any(c => c is '@' or ':' or '.') && hosts.Any(h => HostFits(h, bare)))
+                    Add(bare, .74, i, 0);
+            // In a chat: "its Copperbeck Canoes".
+            if (lines[i].By is not null && frame.Usable(i) && Answers.Match(line) is { Success: true } said)
+                Add(said.Groups["n"].Value, .8, i, said.Groups["n"].Index);
             foreach (Match m in WeAre.Matches(line))
                 if (frame.Usable(i) && Business.IsMatch(m.Groups["n"].Value))
                     Add(m.Groups["n"].Value, .82, i, m.Groups["n"].Index);
@@ -127,6 +140,7 @@ public static class NameFinder
                 head,
                 (frame.Line(first).Length < 60 || head.Length < 45 && head.Length < frame.Line(first).Length)
                 && !frame.Line(first).EndsWith('.')
+                && !frame.Line(first).EndsWith('!')
                     ? Business.IsMatch(head) || lines[first].Role == LineRole.Heading
                         ? .84
                         : .76
@@ -151,6 +165,8 @@ public static class NameFinder
             if (m.Index - lines[at].Start + m.Length <= frame.Line(at).Length && Business.IsMatch(m.Value))
                 Add(m.Value, .5, at, m.Index - lines[at].Start);
         }
+        foreach (var (beside, at, score) in BesideAddress(frame, places))
+            Add(beside, score, at, 0);
         var text = frame.Source.Text;
         var scored = guesses
             .GroupBy(g => Key(g.Name))
@@ -182,6 +198,58 @@ public static class NameFinder
         {
             if (Tidy(raw) is { } name)
                 guesses.Add(new Guess(name, score, line, at));
+        }
+    }
+
+    private static readonly Regex Label = new(
+        @"\b(?:address|anschrift|adresse|dirección|indirizzo|adres|find us|visit|tel|phone|open|office|registered|postal|kontakt|contact)\b",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Possessive = new(
+        @"\b(?!(?:It|That|What|Here|There|Let|He|She|Who|Where|How|Owner|Client|Mother|Father|Today|Everyone|Everybody|Children|Ladies|Women|Men"
+            + @"|Gents|Bird|Father|Valentine|New)['’]s)\p{Lu}\p{L}+['’]s\s\p{Lu}\p{L}+(?:\s(?:&\s)?\p{Lu}\p{L}+){0,2}"
+    );
+    private static readonly Regex Signs = new(@"[\p{So}\p{Sk}\p{Cs}\uFE0F\u200D★☆]+");
+    private static readonly Regex Answers = new(
+        @"^(?i:(?:yeah|yes|ja|oui|sí|sì|hi|hello|hallo|claro)[,.!]?\s)?(?i:it'?s|we'?re|wir sind|das ist|c'est|es|somos|siamo|wij zijn)\s(?:the\s)?"
+            + @"(?<n>\p{Lu}[\p{L}'’]+(?:\s(?:&\s|and\s|de\s|du\s|del\s|und\s)?\p{Lu}[\p{L}'’]+){1,4})"
+    );
+    private static readonly Regex Introduced = new(
+        @"^(?:(?:yeah|yes|oh|well|so|ja|oui|sí|sì),? )*(?:it'?s|we'?re|it is|we are|that'?s|the name is|wir sind|das ist|wir heißen|c'est|on est|"
+            + @"se llama|es|somos|si chiama|siamo|wij zijn|het is)\s+(?:called |just )?",
+        RegexOptions.IgnoreCase
+    );
+
+    /// <summary>What stands before an address on its line, else on the line above, in any language.</summary>
+    private static IEnumerable<(string Name, int Line, double Score)> BesideAddress(TextFrame frame, IReadOnlyList<Candidate> places)
+    {
+        foreach (var place in places.Where(p => p.Value is AddressValue { Street: not null } && p.Snippet.Document == frame.Source.Name))
+        {
+            var i = place.Snippet.Line - 1;
+            var street = ((AddressValue)place.Value).Street!.Split(',')[0];
+            if (i < 0 || i >= frame.Lines.Length || !frame.Usable(i))
+                continue;
+            // The address may begin above the line of its code.
+            for (var k = i; k >= Math.Max(0, i - 3); k--)
+            {
+                var at = frame.Line(k).IndexOf(street, StringComparison.Ordinal);
+                if (at < 0)
+                    continue;
+                var before = frame.Line(k)[..at].TrimEnd(' ', ',', '-', '–', '|', '·', ':', '(');
+                var name = before.Length > 0 ? NameLike(before.Split(". ")[^1].Split(", ")[0])
+                    : k > 0 && frame.Block(k - 1) == frame.Block(k) && frame.Usable(k - 1) && !frame.MailHeader(k - 1) && frame.Label(k - 1).Role is null
+                        ? NameLike(frame.Line(k - 1))
+                    : null;
+                if (name is not null && !Label.IsMatch(name) && !AddressFinder.IsStreet(name))
+                    yield return (
+                        name,
+                        before.Length > 0 ? k : k - 1,
+                        Business.IsMatch(name) ? .84
+                            : PersonName.IsMatch(name) || !name.Contains(' ') ? .35
+                            : .78
+                    );
+                break;
+            }
         }
     }
 
@@ -322,7 +390,7 @@ public static class NameFinder
 
     private static string? Tidy(string raw)
     {
-        raw = Instead.Replace(raw, "");
+        raw = Instead.Replace(Signs.Replace(raw, " "), "");
         var t = raw.Trim(' ', ',', '.', ':', ';', '"', '“', '”', '„', '«', '»', '\'', '’', '‘', '(', ')', '-', '–', '|', '*', '!', '©');
         t = Tail.Replace(WithoutDescription(t), "").Trim(' ', ',', '.', ':', ';', '-', '–', '"', '”', '“', '(');
         if (Salutation.IsMatch(t) || NotAFirm.IsMatch(t) || Rooms.Match(t).Length == t.Length && t.Length > 0)
@@ -359,8 +427,8 @@ public static class NameFinder
     private static readonly Regex Called = new(
         @"(?i:\b(?:(?:we|it|the (?:shop|business|firm|company|place|practice|studio|workshop|café|salon))(?:'s|'re| is| are)? "
             + @"(?:called|named|known as|trading as)|(?:our |the |^)?name is|name it|called|trades as|trading as|known as|wir "
-            + @"heißen|heißt|nennt sich|unser betrieb heißt|firmiert als|s'appelle|nous nous appelons|sous le nom(?: de)?|se llama|nos "
-            + @"llamamos|llamad[oa]|bajo el nombre de)\s+(?:now |jetzt |actually |“|""|„|«\s?|')?)(?<n>"
+            + @"heißen|heißt|nennt sich|unser betrieb heißt|firmiert als|s'appelle|nous nous appelons|sous le nom(?: de)?|se llama|si chiama|ci chiamiamo|heet|heten|nos "
+            + @"llamamos|llamad[oa]|bajo el nombre de|a nome)\s+(?:now |jetzt |actually )?(?:“|""|„|«\s?|')?)(?<n>"
             + Cap
             + ")"
     );
@@ -371,7 +439,7 @@ public static class NameFinder
             + @"shop|business|company|firm|studio|salon|café|restaurant|workshop|clinic|school|bakery|garage|hotel|guesthouse|firma|"
             + @"praxis|laden|betrieb|werkstatt|entreprise|boutique|cabinet|atelier|tienda|empresa|negocio|taller|estudio),\s+|"
             + @"(?i:\b(?:i'm|i "
-            + @"am|this is|ich bin|hier ist|je suis|soy))\s+\p{Lu}\p{L}+\s(?:\p{Lu}[\p{L}-]+\s)?(?i:of|from|at|von der|von dem|vom|aus "
+            + @"am|this is|it's|ich bin|hier ist|je suis|c'est|ici|soy|sono|ik ben))\s+\p{Lu}\p{L}+\s(?:\p{Lu}[\p{L}-]+\s)?(?i:of|from|at|von der|von dem|vom|aus "
             + @"der|de la|del|de l'|du|chez|de)\s+(?:the\s)?(?:\p{Ll}{4,}\s)?)(?<n>"
             + Cap
             + ")"
@@ -379,7 +447,7 @@ public static class NameFinder
 
     /// <summary>Rooms, not firms.</summary>
     private static readonly Regex Rooms = new(
-        @"^(?:(?:werkstatt|laden|büro|ausstellung|lager|atelier|workshop|shop|office|studio|showroom|yard|boutique|bureau|taller|"
+        @"^(?:the |our |der |die |das |le |la |l['’]|el |il |lo |de |het )?(?:(?:werkstatt|laden|büro|ausstellung|lager|atelier|workshop|shop|office|studio|showroom|yard|boutique|bureau|taller|"
             + @"tienda|oficina)(?:\s(?:und|and|et|y|&)\s|$))+",
         RegexOptions.IgnoreCase
     );
@@ -466,7 +534,7 @@ public static class NameFinder
         @"\b(?:Guild|Association|Council|Federation|Society|Institute|Chamber|Board|Innung|Verband|Kammer|Fédération|Syndicat|"
             + @"Chambre|Asociación|Gremio|Colegio|Cámara)\b"
     );
-    private static readonly Regex FromName = new(@"^\W*(?:From|Von|De)\s?:\s*""?(?<n>[^""<@]{3,60}?)""?\s*<");
+    private static readonly Regex FromName = new(@"^\W*(?:From|Von|De|Da|Van)\s?:\s*""?(?<n>[^""<@]{3,60}?)""?\s*<");
     private static readonly Regex Proper = new(@"\b" + Cap);
     private static readonly Regex Business = WordPattern.Of("name-finder/business", RegexOptions.IgnoreCase);
     private static readonly Regex Generic = new(

@@ -15,6 +15,9 @@ public static class PeopleFinder
             var line = frame.Line(i);
             if (line.Length == 0 || frame.MailHeader(i) || frame.Others(i))
                 continue;
+            if (frame.Usable(i) && frame.Said(i, "owner") is { Length: > 0 } answer && AtStart.Match(answer) is { Success: true } who)
+                if (Name(who.Groups["n"].Value) is { } owner && owner.Contains(' '))
+                    Add(owner, .9, i, frame.Label(i).From, 0);
             if (
                 i + 1 < frame.Lines.Length
                 && TitleLine.IsMatch(frame.Line(i + 1))
@@ -23,6 +26,20 @@ public static class PeopleFinder
                 && Name(above.Groups["n"].Value) is { } titled
             )
                 Add(titled, .92, i, 0, titled.Length);
+            // A card or a shop's foot: a person alone on a line, above a trade or a street.
+            if (
+                i < 6
+                && frame.Lines.Length < 24
+                && i + 1 < frame.Lines.Length
+                && !frame.Agency(i)
+                && Signed.Match(line) is { Success: true } card
+                && card.Groups["n"].Value.Split(' ').Length is 2 or 3 or 4
+                && (AddressFinder.IsStreet(frame.Line(i + 1)) || TradeLexicon.Hits(frame.Line(i + 1)).Any())
+                && TradeLexicon.OfLabel(line) is null
+                && Name(card.Groups["n"].Value) is { } bearer
+                && !NameFinder.IsBusiness(bearer)
+            )
+                Add(bearer, .7, i, 0, bearer.Length);
             foreach (
                 var (pattern, score) in new[]
                 {
@@ -123,6 +140,9 @@ public static class PeopleFinder
     /// <summary>A person whose surname is in the name of the business.</summary>
     public static IEnumerable<Candidate> Namesake(TextFrame frame, string business)
     {
+        // "Falegnameria Boschetto di Ivo Boschetto".
+        if (DiPerson.Match(business) is { Success: true } di && Name(di.Groups[1].Value) is { } holder)
+            yield return new Candidate("owner.name", new TextValue(holder), .7, Snippet.None, "in the name of the business");
         // "Praxis für Osteopathie Lena Maurer" ends with whoever runs it.
         var last = LastPerson.Match(business);
         if (
@@ -183,6 +203,7 @@ public static class PeopleFinder
             || name.Contains("’s ", StringComparison.Ordinal)
             || NotAName.IsMatch(name)
             || Business.IsMatch(name)
+            || !name.Contains(' ') && TradeLexicon.OfLabel(name) is not null
         )
             return null;
         return
@@ -196,9 +217,10 @@ public static class PeopleFinder
         @"(?<!\p{L})(?<n>(?:(?:Mr|Mrs|Ms|Miss|Dr|Herrn?|Frau|M\.|Mme|Monsieur|Madame|Sr|Sra|Don|Doña|"
         + @"Dipl\.-Ing\.)\.?\s)?\p{Lu}[\p{L}'’-]{1,40}(?:\s(?:\p{Lu}\.|\p{Lu}[\p{L}'’-]{1,40}|von|van|der|den|de|la|le|du|del|da|"
         + @"di)){0,8}(?:\s(?:and|und|et|&|y|e)\s\p{Lu}[\p{L}'’-]{1,40}(?:\s\p{Lu}[\p{L}'’-]{1,40}){0,6})?)";
+    private static readonly Regex AtStart = new(@"^(?i:it'?s |i'?m |i am |ich bin |je suis |soy |sono |ik ben )?" + Person);
     private static readonly Regex Labelled = new(
         @"(?i:\b(?:contact person for the "
-            + @"(?:web)?site|directora?|direktor(?:in)?|leiter(?:in)?|directeur|directrice|maker|teacher|instructor|baker|"
+            + @"(?:web)?site|directora?|direktor(?:in)?|leiter(?:in)?|directeur|directrice|maker|teacher|tutor|instructor|baker|"
             + @"leitung|owners?|proprietors?|owner ?[/ "
             + @"-]+(?:manager|operator|baker|chef|artist|maker|director|trainer|instructor)|founders?|managing director|"
             + @"director|principal|run by|contact(?: person| name)?|who "
@@ -225,7 +247,7 @@ public static class PeopleFinder
         @"(?i:\b(?:my name is|i'?m|i am|this is|hi,? (?:it's )?|hello,? (?:it's )?|mein name ist|ich bin|ich heiße|je m'appelle|je "
             + @"suis|me llamo|soy|mi nombre es))\s+"
             + Person
-            + @"(?=\s*(?:,|\.|!|-|–|\(|and i|and we|from|of|und|et|y|who|the owner|owner|here|$))"
+            + @"(?=\s*(?:,|\.|!|-|–|\(|(?i:and i|and we)\b|from|of|und|et|y|who|the owner|owner|here|$))"
     );
     private static readonly Regex RunBy = new(
         @"(?i:\b(?:run|owned|founded|started|established|set "
@@ -253,16 +275,16 @@ public static class PeopleFinder
     private static readonly Regex SignOff = new(
         @"^\s*>*\s*(?i:kind regards|best regards|regards|best wishes|cheers|thanks|many "
             + @"thanks|best|yours|love|(?:viele|beste|liebe|freundliche|herzliche)?\s?gr(?:uß|üße|uss|üsse)|mit freundlichen "
-            + @"grüßen|cordialement|bien cordialement|merci|(?:un )?saludos?|atentamente|gracias)\s*[,:]\s*"
+            + @"grüßen|cordialement|bien cordialement|merci|(?:un )?saludos?|atentamente|gracias|cordiali saluti|saluti|grazie|(?:met )?(?:vriendelijke )?groet(?:en|jes)?)\s*[,:]?\s*"
             + Person
             + @"(?:\s+x+)?\s*$"
     );
     private static readonly Regex Sender = new(
-        @"^\W*(?:From|Von|De|Expéditeur|Remitente)\s?:\s*""?(?<n>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de))+)""?\s*<"
+        @"^\W*(?:From|Von|De|Da|Van|Expéditeur|Remitente)\s?:\s*""?(?<n>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de))+)""?\s*<"
     );
     private static readonly Regex Signed = new(@"^\s*>*\s*(?<n>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de)){0,3})\s*$");
     private static readonly Regex TitleLine = new(
-        @"^\s*>*\s*(?:owner|proprietor|proprietress|founder|(?:managing "
+        @"^\s*>*\s*(?:\p{L}[\p{L} -]{2,30},\s)?(?:owner|proprietor|proprietress|founder|(?:managing "
             + @")?director|inhaber(?:in)?|geschäftsführer(?:in)?|gérante?|propriétaire|fondat(?:eur|rice)|propietari[oa]|dueñ[oa]|"
             + @"gerente)\b.{0,40}$",
         RegexOptions.IgnoreCase
@@ -271,6 +293,7 @@ public static class PeopleFinder
         @"\b(?:took (?:it |this )?over|bought|inherited|übernommen|repris|compré)\b[^.]*\b(?:from|von|de|à)\s+(?:\p{Lu}\p{L}*\.?\s*)?$",
         RegexOptions.IgnoreCase
     );
+    private static readonly Regex DiPerson = new(@"\s(?:di|de|von|van)\s(\p{Lu}\p{Ll}+\s\p{Lu}\p{Ll}+)$");
     private static readonly Regex LastPerson = new(@"(?<=\s)(\p{Lu}\p{Ll}{2,}(?:-\p{Lu}\p{Ll}+)?\s\p{Lu}\p{Ll}{2,})$");
     private static readonly Regex Word = new(@"\p{L}+");
     private static readonly Regex Title = new(

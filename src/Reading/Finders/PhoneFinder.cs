@@ -46,6 +46,7 @@ public static class PhoneFinder
                     && !Cues.Private(label)
                     && !Cues.Credit(line)
                     && !NotUs.IsMatch(after)
+                    && !(OfFirm.Match(after) is { Success: true } of && NameFinder.IsBusiness(of.Groups[1].Value))
                     && !Corrected(line, m)
                 )
                     found.Add(
@@ -191,6 +192,8 @@ public static class PhoneFinder
             + @"no somos nosotros|non siamo noi|niet van ons)\b",
         RegexOptions.IgnoreCase
     );
+    /// <summary>"0221 4710 372 (Klinik Oberquell)".</summary>
+    private static readonly Regex OfFirm = new(@"^\s*\((\p{Lu}[^)\d]{3,40})\)");
     private static readonly Regex TakesBack = new(
         @"^\W{0,4}(?:no,? (?:wait|sorry)|sorry,|non,? (?:pardon|attention)|pardon,|nein,|quatsch,|moment,|no,? perdón|"
             + @"perdón,|no,? scusi|nee,|oops)",

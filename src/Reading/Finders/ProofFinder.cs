@@ -111,6 +111,21 @@ public static class ProofFinder
             var line = frame.Line(i);
             if (!frame.Usable(i) || frame.MailHeader(i))
                 continue;
+            if (frame.Said(i, "founded") is { } told && OneYear.Match(told) is { Success: true } only)
+                found.Add(
+                    (
+                        new Candidate(
+                            "founded",
+                            new TextValue(only.Value),
+                            .93,
+                            frame.Source.Around(i, frame.Label(i).From + only.Index, only.Length),
+                            "year"
+                        ),
+                        frame.Order(i),
+                        i,
+                        int.Parse(only.Value, CultureInfo.InvariantCulture)
+                    )
+                );
             foreach (Match m in Since.Matches(line))
             {
                 var year = int.Parse(m.Groups["y"].Value, CultureInfo.InvariantCulture);
@@ -118,7 +133,7 @@ public static class ProofFinder
                     continue;
                 var clause = TextFrame.ClauseText(line, m.Index, m.Length);
                 if (
-                    Cues.NotTheirs(clause)
+                    Cues.NotTheirs(clause) && !Founding.IsMatch(m.Value)
                     || SomethingElse.IsMatch(clause) && !m.Groups["strong"].Success
                     || NotSince.IsMatch(line[..m.Index])
                 )
@@ -298,13 +313,13 @@ public static class ProofFinder
             + @"von)?|\bbewertet mit|\bdurchschnitt(?:lich)?|\bnote(?: moyenne)?(?: de)?:?|\bnotée?s?|\bpuntuación(?: media)?(?: "
             + @"de)?:?|\bvaloración(?: media)?(?: de)?:?|\bvalorad[oa]s? "
             + @"con|\bon|\bmit)?\s{0,3}(?<![\d.,€£$])(?<v>[1-5](?:[.,]\d{1,2})?|10|[6-9](?:[.,]\d)?)\s*"
-            + @"(?:/|out of|von|sur|de|of|stars? out of)\s*(?<of>5|10)(?:[.,]0)?(?!\d)\s*(?:stars?|sternen?|étoiles|estrellas)?",
+            + @"(?:/|out of|von|sur|de|of|su|van|stars? out of)\s*(?<of>5|10)(?:[.,]0)?(?!\d)\s*(?:stars?|sternen?|étoiles|estrellas)?",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex RatedReverse = new(
         @"(?:(?:★+☆?|⭐+)\s*(?<v>[1-5][.,]\d{1,2})|(?<![\d.,€£$])(?<v>[1-5][.,]\d{1,2})\s*(?:★+|⭐+|stars?|sternen?|étoiles|"
             + @"estrellas|\(\s?\d[\d.,]*\s?\)|\(?\s?·?\s?\d[\d.,]*\s*(?:reviews?|ratings?|google "
-            + @"reviews|bewertungen|rezensionen|avis|opiniones|reseñas|valoraciones))|(?<![\d.,€£$])(?<v>[1-5][.,]\d{1,2})\s*(?:on "
+            + @"reviews|bewertungen|rezensionen|avis|opiniones|reseñas|valoraciones|recensioni|beoordelingen))|(?<![\d.,€£$])(?<v>[1-5][.,]\d{1,2})\s*(?:on "
             + @")?(?:average|avg|out of five|im durchschnitt|en moyenne|de moyenne|de "
             + @"media)|\b(?:reviews?|rated|rating|bewertung|note|valoración|puntuación|sterne|stars)\b\s*(?:of|is|:|\||von|"
             + @"de)?\s*(?<v>[1-5][.,]\d{1,2}))(?!\s?(?:km|m\b|%|€|£))",
@@ -313,9 +328,9 @@ public static class ProofFinder
     private static readonly Regex Count = new(
         @"(?<n>\d{1,3}(?:[.,’' "
             + @"]\d{3})+|\d{1,6})\s*(?:\p{Lu}?\p{L}+\s){0,2}?(?:reviews?|ratings?|customers?|votes?|bewertungen|rezensionen|"
-            + @"kundenbewertungen|kundinnen|kunden|stimmen|avis|évaluations|clients|opiniones|reseñas|valoraciones|clientes|"
+            + @"kundenbewertungen|kundinnen|kunden|stimmen|recensioni|beoordelingen|avis|évaluations|clients|opiniones|reseñas|valoraciones|clientes|"
             + @"people)\b|(?:reviews?|ratings?|bewertungen|rezensionen|avis|opiniones|reseñas|n_rev|review "
-            + @"count)\s*[:|(]\s*(?<m>\d{1,3}(?:[.,]\d{3})+(?!\d)|\d+(?![.,]?\d))|(?<=[1-5][.,]\d\s?(?:stars?|sterne|étoiles|"
+            + @"count)\s*[:|(]\s*(?<m>\d{1,3}(?:[.,]\d{3})+(?!\d)|\d+(?![.,]?\d))|(?<=[1-5][.,]\d(?:\s?/\s?5)?\s?(?:stars?|sterne|étoiles|"
             + @"estrellas|★+|⭐+)?\s?)\(\s?(?<m>\d[\d.,]*)\s?\)",
         RegexOptions.IgnoreCase
     );
@@ -329,20 +344,25 @@ public static class ProofFinder
         @"\b(?:(?<strong>(?:opened|started|launched|begun)(?= ?[:|=]?\s*\d{4}\b(?![-/]))|year opened|meisterbetrieb seit|"
             + @"established(?: in)?|est\.?d?|founded(?: in| by [\w .]+? in)?|family[- ](?:run|owned|business|firm) "
             + @"since|(?:in|been in) business since|trading since|started (?:(?:the|this) (?:business|firm|shop|company) |it |up |trading "
-            + @"|out )?(?:in)?|(?:opened|founded|started|established|set up|began)[^.;\d]{0,40}?\bin|(?:abrió|fundó|empezó|montó|a "
+            + @"|out )?(?:in)?|(?:opened|founded|started|established|set up|began)[^.;\d]{0,40}?\bin|(?:abrió|abrieron|fundó|fundaron|empezó|empezaron|empecé|montó|a "
             + @"ouvert|a fondé|a créé|eröffnete|gründete)[^.;\d]{0,40}?\b(?:en|im jahr|in)|since when\?|when (?:was|did)[^?]{0,40}\?|set "
             + @"up (?:the (?:business|firm|shop|company) )?(?:in|back in)|opened (?:the "
             + @"(?:shop|workshop|doors?|café|salon|business|practice|studio) )?(?:our doors )?(?:in|back in)|began (?:trading )?in|going "
             + @"since|here since|at it since|since|gegründet(?: im jahr| in| im| \w+)?|gründung(?:sjahr)?:?|gegr\.|familienbetrieb "
             + @"seit|eröffnet(?: im jahr| in)?|besteht seit|bestehen seit|seit(?: dem jahr)?|fondée?s?(?: par [\w .]+?)? en|créée?s? "
             + @"en|maison fondée en|ouverte?s? en|ouvert depuis|depuis(?: l'année)?|existe depuis|fundad[oa]s?(?: por [\w .]+?)? "
-            + @"en|fundación:?|abierto desde|abrimos en|creada? en|desde(?: el año)?|founded:?|year founded:?|year "
+            + @"en|fundación:?|abierto desde|abrimos en|empezamos en|creada? en|fondat[oai](?: da [\w .]+?)? nel|nat[oa] nel|apert[oa] (?:nel|dal)|dal(?: lontano)?|opgericht(?: in)?|sinds|desde(?: el año)?|founded:?|year founded:?|year "
             + @"established:?|gründungsjahr:?|année de création:?|año de fundación:?)|depuis|since)\s*[:|=]?\s*(?:around |about |ca\. "
             + @"|etwa )?"
             + Year
             + @"\b(?!\s?(?:€|£|CHF|m\b|km|reviews))",
         RegexOptions.IgnoreCase
     );
+    private static readonly Regex Founding = new(
+        @"^(?:found|fond|gegründ|gründ|fund|est|opgericht|started the)",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex OneYear = new(@"\b(?:1[5-9]\d\d|20[0-4]\d)\b");
     private static readonly Regex SomethingElse = WordPattern.Of("proof-finder/something-else", RegexOptions.IgnoreCase);
     private static readonly Regex NotSince = WordPattern.Of("proof-finder/not-since", RegexOptions.IgnoreCase);
     private static readonly Regex Wrong = new(@"\b(?:not|nicht|pas|no)\s*$", RegexOptions.IgnoreCase);

@@ -50,6 +50,14 @@ public static class ServiceFinder
             if (Inline.Match(line) is { Success: true } inline && !NotServices.IsMatch(inline.Groups["head"].Value))
                 foreach (var s in Cut(inline.Groups["list"].Value))
                     Add(s, i, inline.Groups["list"].Index, .9);
+            else if (frame.Said(i, "service") is { Length: > 2 } offered && !NotServices.IsMatch(line[..frame.Label(i).From]))
+            {
+                if (frame.Label(i).From == 0 && frame.Lines[i].Role == LineRole.Item)
+                    Add(ItemName(line), i, 0, .9);
+                else
+                    foreach (var s in Cut(offered.Split(". ")[0]))
+                        Add(s, i, frame.Label(i).From, .88);
+            }
             // A bare list in notes: "rewiring, fuse boards, EV chargers".
             if (BareList(frame, i, line) is { Count: > 2 } bare)
                 foreach (var s in bare)
@@ -243,10 +251,11 @@ public static class ServiceFinder
     );
     private static readonly Regex Inline = new(
         @"^\W*(?<head>(?:(?:she|he|they|client) (?:wants?|does|offers?|sells?)|(?:our |my |main |the |"
-            + @"all )?services(?: offered| include)?|services \w+|what (?:we|they|he|she) "
+            + @"all )?services(?: offered| include)?|services \w+(?: \w+){0,3}|what (?:we|they|he|she) "
             + @"do(?:es)?|treatments?|repairs|specialit(?:y|ies)|speciali[sz]es in|work|does|offers|classes|leistungen|unsere "
             + @"leistungen|angebot|schwerpunkte|behandlungen|prestations|nos prestations|services "
-            + @"proposés|activités|spécialités|servicios|nuestros servicios|especialidades|trabajos))\s*[:|]\s*(?<list>[^:]{4,300})$",
+            + @"proposés|activités|spécialités|servicios|nuestros servicios|especialidades|trabajos|servizi|i nostri servizi|diensten|onze diensten|wij (?:maken|doen|verkopen|repareren)|"
+            + @"facciamo|offriamo|ce que nous faisons|lo que hacemos|wir machen|wir bieten))\s*[:|]\s*(?<list>[^:]{4,300})$",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Offer = new(

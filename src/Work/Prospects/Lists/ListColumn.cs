@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Plurimax.Facts;
-using Plurimax.Reading.Files;
+using Plurimax.Reading.Shapes;
 using Plurimax.Reading.Finders;
 using Plurimax.Trades;
 

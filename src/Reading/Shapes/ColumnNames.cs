@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using Plurimax.Text;
 
-namespace Plurimax.Reading.Files;
+namespace Plurimax.Reading.Shapes;
 
 /// <summary>What a column of a table about firms holds, by its heading in one of six languages (content/reading/columns.txt).</summary>
 public static class ColumnNames
