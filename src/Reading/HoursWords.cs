@@ -107,6 +107,15 @@ public static class HoursWords
         },
     };
 
+    /// <summary>Whether a text begins with the name of a day in any language.</summary>
+    public static bool Starts(string text)
+    {
+        var word = FirstWord.Match(text).Value;
+        return FullDay(word) >= 0 || Short.Keys.Any(tongue => word.Length > 1 && ShortDay(word, tongue) >= 0);
+    }
+
+    private static readonly Regex FirstWord = new(@"^\p{L}+");
+
     private static Dictionary<string, int> Make(params string[] lists)
     {
         var map = new Dictionary<string, int>(StringComparer.OrdinalIgnoreCase)

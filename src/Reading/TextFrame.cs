@@ -282,11 +282,18 @@ public sealed class TextFrame
         {
             var end = k + 1 < starts.Count ? starts[k + 1].Line : Lines.Length;
             SignedOff(starts[k].Line, end);
+            // A message under a plain head may be quoted as a whole.
+            var shallow = Enumerable
+                .Range(starts[k].Line, Math.Max(0, end - starts[k].Line))
+                .Where(i => !_header[i] && Lines[i].Text.Length > 0)
+                .Select(i => depth[i])
+                .DefaultIfEmpty(starts[k].Depth)
+                .Min();
             for (var i = starts[k].Line; i < end; i++)
             {
                 // An answer written between quoted lines is newer than they are.
                 _order[i] = order[k] - (depth[i] > starts[k].Depth ? 5 * (depth[i] - starts[k].Depth) : 0);
-                _agency[i] = agency[k] && depth[i] <= starts[k].Depth;
+                _agency[i] = agency[k] && depth[i] <= Math.Max(shallow, starts[k].Depth);
             }
         }
 
@@ -406,6 +413,7 @@ public sealed class TextFrame
         && (
             t.EndsWith(':')
             || t.Length < 40 && WholeBlock.IsMatch(t)
+            || t.Length < 24 && OtherBlock.Match(t) is { Success: true } party && party.Length >= t.Length - 1
             || (t.Any(char.IsLetter) && t == t.ToUpperInvariant() && t.Length > 3 && !t.Any(char.IsDigit))
             || (HeadingWord.IsMatch(t) && t.Length < 40 && !t.Any(char.IsDigit) && !t.EndsWith('.'))
         );

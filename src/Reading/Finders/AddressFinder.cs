@@ -54,7 +54,14 @@ public static partial class AddressFinder
                 .ToList();
             // A business has one address on its site; of several the labelled one, then the later statement.
             groups = [.. groups.Select(f => f with { Value = Renumbered(frame, f.Value, f.Order) })];
-            foreach (var f in groups.OrderByDescending(f => f.Order).ThenByDescending(f => f.Confidence).Take(3))
+            foreach (
+                var f in groups
+                    .OrderByDescending(f => f.Order)
+                    .ThenByDescending(f => Main(frame, f.Value.Town))
+                    .ThenByDescending(f => f.Confidence)
+                    .ThenBy(f => f.Line)
+                    .Take(3)
+            )
                 yield return new Candidate(
                     "place",
                     f.Value,
@@ -66,6 +73,13 @@ public static partial class AddressFinder
         else if (Town(frame) is { } town)
             yield return town;
     }
+
+    /// <summary>"main office is Saltwick".</summary>
+    private static bool Main(TextFrame frame, string? town) =>
+        town is not null
+        && Enumerable
+            .Range(0, frame.Lines.Length)
+            .Any(i => MainPlace.IsMatch(frame.Line(i)) && frame.Line(i).Contains(town, StringComparison.OrdinalIgnoreCase));
 
     /// <summary>An address given field by field: "Street: …", "Town: …", "Postcode: …".</summary>
     private static Candidate? Fields(TextFrame frame)

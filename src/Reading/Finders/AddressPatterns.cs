@@ -107,6 +107,11 @@ public static partial class AddressFinder
     private static readonly Regex CodeAndTown = new(
         @"^(?<code>\d{4,5}(?:\s?[A-Z]{2})?)\W+(?<town>\p{Lu}.{1,50})$|^(?<town>\p{Lu}[\p{L} '’-]{1,50}?)\W+(?<code>\d{4,5}(?:\s?[A-Z]{2})?)$"
     );
+    private static readonly Regex MainPlace = new(
+        @"\b(?:main (?:office|shop|branch|studio|site|place|address)|head office|hauptsitz|hauptgeschäft|siège|maison mère|sede (?:central|principale?)"
+            + @"|hoofdvestiging)\b",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex BisBefore = new(@"^\d{1,4}\s?(?:bis|ter|quater|[a-z])?$", RegexOptions.IgnoreCase);
     private static readonly Regex DutchStreet = new(
         @"^\p{Lu}?[\p{L}'’ "

@@ -384,7 +384,7 @@ internal sealed class HoursScanner(string line, string language)
                 && !(upper && (followed || dot && rest.Length == 0 || rest.Length == 0))
                 && !(language == "en" && word.Length >= 3 && (followed || TimeBefore.IsMatch(line[..i])))
                 && !(language is "fr" or "es" or "it" && word.Length >= 3 && (followed || dot))
-                && !(language == "nl" && followed)
+                && !(language == "nl" && (followed || rest.Length == 0))
             )
                 continue;
             return (d, dot ? end + 1 : end);
@@ -411,8 +411,8 @@ internal sealed class HoursScanner(string line, string language)
     private static readonly Regex Letters = new(@"\p{L}+");
     private static readonly Regex LetterBefore = new(@"(?:^|[\s(])[LMXJVSD]\s?(?:-|–|a|y|al)\s?$");
     private static readonly Regex FollowWord = new(
-        @"^(?:and|und|et|y|to|bis|au|a|e|closed|geschlossen|ruhetag|fermé|cerrado|from|von|de|till|until|by|noon|nur|only|evening|"
-            + @"morning|afternoon|à|al)\b",
+        @"^(?:and|und|et|y|to|bis|au|a|e|closed|geschlossen|ruhetag|fermé|cerrado|from|von|de|till|until|by|noon|nur|only|"
+            + @"evenings?|mornings?|afternoons?|à|al|t/m|tot|en|e|n)\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex JoinWord = WordPattern.Of("hours-scanner/join-word", RegexOptions.IgnoreCase);

@@ -48,12 +48,15 @@ internal static class HoursStatements
                 var past = PastIndex(list, text);
                 if (now >= 0 && now > past)
                     list = Keep(list, now);
+                // "now Wednesday to Saturday 10 to 4, not the 9 to 5 of the old site".
+                else if (now >= 0 && list.FindIndex(now, t => t.Kind == HoursTokenKind.Not) is > 0 and var not)
+                    list = Keep([.. list.Take(not)], now);
                 else
                     continue;
             }
             if (Elsewhere.IsMatch(said) && !Opening.IsMatch(said))
                 continue;
-            if (Never.IsMatch(said) || SingleDay.IsMatch(said))
+            if (Never.IsMatch(said) || SingleDay.IsMatch(said) || Dated.IsMatch(said))
                 continue;
             if (frame.Agency(line))
                 continue;
@@ -351,7 +354,7 @@ internal static class HoursStatements
         items.Skip(k + 1).FirstOrDefault(t => t.Kind is not (HoursTokenKind.Join or HoursTokenKind.Word))?.Kind;
 
     private static bool Joined(List<HoursToken> items, int k) =>
-        k > 0 && items[k - 1].Kind == HoursTokenKind.Join && items[k - 1].Text is "," or "&" or "and" or "und" or "et" or "y" or "/";
+        k > 0 && items[k - 1].Kind == HoursTokenKind.Join && items[k - 1].Text is "," or "&" or "and" or "und" or "et" or "y" or "e" or "en" or "+" or "/";
 
     /// <summary>"9-5 on weekdays, Saturdays 9 till 1": the first days have their times before them, the second behind.</summary>
     private static bool OwnTimes(List<HoursToken> items, int first, List<HoursToken> part, HoursToken second)
@@ -407,7 +410,7 @@ internal static class HoursStatements
     private static readonly Regex Opening = new(
         @"\b(?:open(?:s|ing)?|hours|opening "
             + @"times|shop|doors|geöffnet|öffnungszeiten?|sprechzeiten|sprechstunden?|bürozeiten|ladenzeiten|offen|ouverte?s?|"
-            + @"ouvertures?|horaires?|ouvrons|abiertos?|abierta|horarios?|abrimos|apertura)\b",
+            + @"ouvertures?|horaires?|ouvrons|abiertos?|abierta|horarios?|abrimos|apertura|orari|aperti|aperto|openingstijden|geopend)\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Never = new(
@@ -426,6 +429,12 @@ internal static class HoursStatements
             + @")?(?:january|february|march|april|june|july|august|september|october|november|december|januar|februar|märz|juni|"
             + @"juli|oktober|dezember|janvier|février|avril|juillet|août|septembre|octobre|novembre|décembre|de "
             + @"(?:enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|octubre|noviembre|diciembre))\b",
+        RegexOptions.IgnoreCase
+    );
+    /// <summary>"Sat 16 &amp; Sun 17 May" is one week-end.</summary>
+    private static readonly Regex Dated = new(
+        @"\b\p{L}{2,9}\.?\s\d{1,2}(?:st|nd|rd|th|\.)?\s(?:(?:&|and|und|et|y|e|en|to|-|–|bis)\s\p{L}{2,9}\.?\s\d{1,2}(?:st|nd|rd|th|\.)?\s)?(?:of\s)?"
+            + @"(?:jan|feb|mar|mär|apr|avr|may|mai|jun|juin|jul|juil|aug|août|ago|sep|oct|okt|nov|dec|dez|déc|dic|gen|mag|giu|lug|set|ott)\p{L}*\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Until = new(

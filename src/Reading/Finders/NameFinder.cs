@@ -72,7 +72,7 @@ public static class NameFinder
             foreach (Match m in Possessive.Matches(line))
                 if (frame.Usable(i) && !frame.MailHeader(i) && !Cues.NotTheirs(TextFrame.ClauseText(line, m.Index, m.Length)))
                     Add(m.Value, .7, i, m.Index);
-            if (frame.Usable(i) && i < 14 && line.Length < 50 && Signs.Replace(line, "").Trim() is { Length: > 4 } bare)
+            if (frame.Usable(i) && i < 14 && Dashes.Split(Signs.Replace(line, ""))[0].Trim() is { Length: > 4 and < 50 } bare)
                 if (bare.Contains(' ') && !bare.Any(c => c is '@' or ':' or '.') && hosts.Any(h => HostFits(h, bare)))
                     Add(bare, .74, i, 0);
             // In a chat: "its Copperbeck Canoes".
@@ -210,6 +210,8 @@ public static class NameFinder
             + @"|Gents|Bird|Father|Valentine|New)['’]s)\p{Lu}\p{L}+['’]s\s\p{Lu}\p{L}+(?:\s(?:&\s)?\p{Lu}\p{L}+){0,2}"
     );
     private static readonly Regex Signs = new(@"[\p{So}\p{Sk}\p{Cs}\uFE0F\u200D★☆]+");
+    private static readonly Regex Dashes = new(@"\s[-–—|·]\s");
+    private static readonly Regex OfPerson = new(@"^(?<firm>.+\s\p{Lu}.+?)\s(?:di|de|von|van)\s\p{Lu}\p{Ll}+\s(?<last>\p{Lu}\p{Ll}+)$");
     private static readonly Regex Answers = new(
         @"^(?i:(?:yeah|yes|ja|oui|sí|sì|hi|hello|hallo|claro)[,.!]?\s)?(?i:it'?s|we'?re|wir sind|das ist|c'est|es|somos|siamo|wij zijn)\s(?:the\s)?"
             + @"(?<n>\p{Lu}[\p{L}'’]+(?:\s(?:&\s|and\s|de\s|du\s|del\s|und\s)?\p{Lu}[\p{L}'’]+){1,4})"
@@ -236,14 +238,15 @@ public static class NameFinder
                 if (at < 0)
                     continue;
                 var before = frame.Line(k)[..at].TrimEnd(' ', ',', '-', '–', '|', '·', ':', '(');
-                var name = before.Length > 0 ? NameLike(before.Split(". ")[^1].Split(", ")[0])
-                    : k > 0 && frame.Block(k - 1) == frame.Block(k) && frame.Usable(k - 1) && !frame.MailHeader(k - 1) && frame.Label(k - 1).Role is null
-                        ? NameLike(frame.Line(k - 1))
-                    : null;
+                // Between the name and the address may stand what the firm is: "THE PICKLED WALRUS", "Fish & Chip Shop".
+                var above = k - 1;
+                if (above > 0 && Alone(frame, above, k) is { } kind && TradeLexicon.OfLabel(kind) is not null && Alone(frame, above - 1, k) is not null)
+                    above--;
+                var name = before.Length > 0 ? NameLike(before.Split(". ")[^1].Split(", ")[0]) : Alone(frame, above, k);
                 if (name is not null && !Label.IsMatch(name) && !AddressFinder.IsStreet(name))
                     yield return (
                         name,
-                        before.Length > 0 ? k : k - 1,
+                        before.Length > 0 ? k : above,
                         Business.IsMatch(name) ? .84
                             : PersonName.IsMatch(name) || !name.Contains(' ') ? .35
                             : .78
@@ -252,6 +255,18 @@ public static class NameFinder
             }
         }
     }
+
+    /// <summary>A line of the block of another that holds nothing but what may be a name.</summary>
+    private static string? Alone(TextFrame frame, int i, int with) =>
+        i >= 0
+        && frame.Block(i) == frame.Block(with)
+        && frame.Usable(i)
+        && !frame.MailHeader(i)
+        && frame.Label(i).Role is null
+        && NameLike(frame.Line(i)) is { } name
+        && name.Length * 10 >= frame.Line(i).Length * 7
+            ? name
+            : null;
 
     public static bool IsBusiness(string text) => Business.IsMatch(text);
 
@@ -393,6 +408,9 @@ public static class NameFinder
         raw = Instead.Replace(Signs.Replace(raw, " "), "");
         var t = raw.Trim(' ', ',', '.', ':', ';', '"', '“', '”', '„', '«', '»', '\'', '’', '‘', '(', ')', '-', '–', '|', '*', '!', '©');
         t = Tail.Replace(WithoutDescription(t), "").Trim(' ', ',', '.', ':', ';', '-', '–', '"', '”', '“', '(');
+        // "Falegnameria Boschetto di Ivo Boschetto" trades under what stands before the person.
+        if (OfPerson.Match(t) is { Success: true } of && of.Groups["firm"].Value.Contains(of.Groups["last"].Value, StringComparison.Ordinal))
+            t = of.Groups["firm"].Value;
         if (Salutation.IsMatch(t) || NotAFirm.IsMatch(t) || Rooms.Match(t).Length == t.Length && t.Length > 0)
             return null;
         if (t.Length is < 2 or > 70 || Generic.IsMatch(t) || !t.Any(char.IsLetter) || t.Contains('@'))
@@ -415,7 +433,7 @@ public static class NameFinder
     private const string Cap =
         @"(?<![\p{L}\d])(?:\p{Lu}|\d{1,5}\s\p{Lu})[\p{L}\d'’.&-]{0,60}"
         + @"(?:\s(?:&|and|und|et|y|the|of|on|in|at|de|des|du|la|le|les|l'|der|die|das|am|zum|zur|"
-        + @"von|vom|für|del|los|las|el|d'|\+|\p{Lu}[\p{L}\d'’.&-]{0,60}|\d{1,5})){0,12}(?:,\s\p{Lu}[\p{L}'’-]+\s(?:&|and|und|et|"
+        + @"von|vom|für|del|los|las|el|di|della|dei|delle|e|van|het|en|ten|ter|d'|\+|\p{Lu}[\p{L}\d'’.&-]{0,60}|\d{1,5})){0,12}(?:,\s\p{Lu}[\p{L}'’-]+\s(?:&|and|und|et|"
         + @"y)\s\p{Lu}[\p{L}'’-]+)?";
     private static readonly Regex Labelled = new(
         @"(?im:(?:^|[|;]\s*|\b)(?:(?:business|company|firm|trading|shop|practice|brand|client|customer|official)(?:'s)? "

@@ -35,6 +35,7 @@ public static class PeopleFinder
                 && Signed.Match(line) is { Success: true } card
                 && card.Groups["n"].Value.Split(' ').Length is 2 or 3 or 4
                 && (AddressFinder.IsStreet(frame.Line(i + 1)) || TradeLexicon.Hits(frame.Line(i + 1)).Any())
+                && line.Any(char.IsLower)
                 && TradeLexicon.OfLabel(line) is null
                 && Name(card.Groups["n"].Value) is { } bearer
                 && !NameFinder.IsBusiness(bearer)
@@ -141,7 +142,8 @@ public static class PeopleFinder
     public static IEnumerable<Candidate> Namesake(TextFrame frame, string business)
     {
         // "Falegnameria Boschetto di Ivo Boschetto".
-        if (DiPerson.Match(business) is { Success: true } di && Name(di.Groups[1].Value) is { } holder)
+        var at = frame.Source.Text.IndexOf(business + " d", StringComparison.Ordinal);
+        if (at >= 0 && DiPerson.Match(frame.Source.Text, at + business.Length) is { Success: true } di && Name(di.Groups[1].Value) is { } holder)
             yield return new Candidate("owner.name", new TextValue(holder), .7, Snippet.None, "in the name of the business");
         // "Praxis für Osteopathie Lena Maurer" ends with whoever runs it.
         var last = LastPerson.Match(business);
@@ -193,7 +195,7 @@ public static class PeopleFinder
 
     private static string? Name(string raw)
     {
-        var name = Title.Replace(raw.Trim(' ', ',', '.', ':', '(', ')'), "").Trim();
+        var name = Degrees.Replace(Title.Replace(raw.Trim(' ', ',', '.', ':', '(', ')'), ""), "").Trim();
         if (
             NameFinder.IsBusiness(name)
             || NameFinder.NotAFirm.IsMatch(name)
@@ -282,7 +284,7 @@ public static class PeopleFinder
     private static readonly Regex Sender = new(
         @"^\W*(?:From|Von|De|Da|Van|Expéditeur|Remitente)\s?:\s*""?(?<n>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de))+)""?\s*<"
     );
-    private static readonly Regex Signed = new(@"^\s*>*\s*(?<n>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de)){0,3})\s*$");
+    private static readonly Regex Signed = new(@"^\s*>*\s*(?<n>(?:(?:Dr|Prof|Dipl\.-Ing)\.?\s)?\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de)){0,3})\s*$");
     private static readonly Regex TitleLine = new(
         @"^\s*>*\s*(?:\p{L}[\p{L} -]{2,30},\s)?(?:owner|proprietor|proprietress|founder|(?:managing "
             + @")?director|inhaber(?:in)?|geschäftsführer(?:in)?|gérante?|propriétaire|fondat(?:eur|rice)|propietari[oa]|dueñ[oa]|"
@@ -293,7 +295,8 @@ public static class PeopleFinder
         @"\b(?:took (?:it |this )?over|bought|inherited|übernommen|repris|compré)\b[^.]*\b(?:from|von|de|à)\s+(?:\p{Lu}\p{L}*\.?\s*)?$",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex DiPerson = new(@"\s(?:di|de|von|van)\s(\p{Lu}\p{Ll}+\s\p{Lu}\p{Ll}+)$");
+    private static readonly Regex Degrees = new(@",?\s(?:PhD|MSc|BSc|BA|MA|MD|MBA|DVM|MRCVS|D\.?O\.?)\b.*$");
+    private static readonly Regex DiPerson = new(@"\G\s(?:di|de)\s(\p{Lu}\p{Ll}+\s\p{Lu}\p{Ll}+)");
     private static readonly Regex LastPerson = new(@"(?<=\s)(\p{Lu}\p{Ll}{2,}(?:-\p{Lu}\p{Ll}+)?\s\p{Lu}\p{Ll}{2,})$");
     private static readonly Regex Word = new(@"\p{L}+");
     private static readonly Regex Title = new(

@@ -29,7 +29,9 @@ public static class PhoneFinder
                 string clause = line[a..b],
                     before = line[a..Math.Max(a, m.Index)],
                     after = line[Math.Min(b, m.Index + m.Length)..b];
-                var label = Label(line, m.Index, a);
+                // A mail address beside a number is no reason against it.
+                before = OtherAddress.Replace(before, " ");
+                var label = OtherAddress.Replace(Label(line, m.Index, a), " ");
                 if (Example.IsMatch(before))
                     continue;
                 var gone =
@@ -194,8 +196,9 @@ public static class PhoneFinder
     );
     /// <summary>"0221 4710 372 (Klinik Oberquell)".</summary>
     private static readonly Regex OfFirm = new(@"^\s*\((\p{Lu}[^)\d]{3,40})\)");
+    private static readonly Regex OtherAddress = new(@"\S+@\S+|\b(?:https?://|www\.)\S+");
     private static readonly Regex TakesBack = new(
-        @"^\W{0,4}(?:no,? (?:wait|sorry)|sorry,|non,? (?:pardon|attention)|pardon,|nein,|quatsch,|moment,|no,? perdón|"
+        @"^\W{0,4}(?:no,? (?:wait|sorry)|sorry,|non,? (?:pardon|attention)|pardon,|nein,|quatsch,|moment,|no,? perd(?:ón|ona\w*)|"
             + @"perdón,|no,? scusi|nee,|oops)",
         RegexOptions.IgnoreCase
     );

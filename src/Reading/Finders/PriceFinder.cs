@@ -14,8 +14,12 @@ public static class PriceFinder
 
     public static IEnumerable<Candidate> Find(TextFrame frame)
     {
+        // What one customer paid is no list of prices.
+        if (Bill.IsMatch(frame.Source.Text) && Total.IsMatch(frame.Source.Text))
+            yield break;
         var found = new List<Found>();
         var headers = Headers(frame);
+        var bare = Unsigned(frame);
         for (var i = 0; i < frame.Lines.Length; i++)
         {
             var line = frame.Line(i);
@@ -23,7 +27,9 @@ public static class PriceFinder
                 continue;
             if (NotAList.IsMatch(frame.Under(i)) && frame.Under(i) != line)
                 continue;
-            if (frame.Lines[i].Role == LineRole.Row)
+            if (bare.TryGetValue(i, out var unsigned))
+                found.Add(unsigned);
+            else if (frame.Lines[i].Role == LineRole.Row)
                 found.AddRange(Row(frame, i, headers.GetValueOrDefault(i)));
             else
                 found.AddRange(Prose(frame, i, found));
@@ -47,6 +53,42 @@ public static class PriceFinder
                 "price"
             );
     }
+
+    /// <summary>A menu or a list of three and more lines that end in an amount with two decimals, without a sign anywhere.</summary>
+    private static Dictionary<int, Found> Unsigned(TextFrame frame)
+    {
+        var lines = new Dictionary<int, Found>();
+        for (var i = 0; i < frame.Lines.Length; i++)
+            if (
+                frame.Usable(i)
+                && !frame.Past(i)
+                && EndsInAmount.Match(frame.Line(i)) is { Success: true } m
+                && Parse(m.Groups["n"].Value) is { } amount and > 0
+                && Item(m.Groups["item"].Value) is { Length: > 2 } item
+                && !NotItem.IsMatch(item)
+                && !HoursWords.Starts(item)
+            )
+                lines[i] = new Found(
+                    new PriceLine(item, amount, false, null, Currency(frame.Country)),
+                    i,
+                    0,
+                    frame.Line(i).Length,
+                    frame.Order(i),
+                    .85
+                );
+        return lines.Count >= 3 && !Currencies.IsMatch(string.Join('\n', lines.Keys.Select(frame.Line))) ? lines : [];
+    }
+
+    private static readonly Regex EndsInAmount = new(@"^(?<item>\p{L}[^|]{2,60}?)[\s:.·–—|-]+(?<n>\d{1,3}[.,]\d{2})\s*$");
+    private static readonly Regex Bill = new(
+        @"^\W*(?:invoice|receipt|rechnung|quittung|facture|ticket|factura|fattura|scontrino|factuur|bon)\b|\bvisa\s\*|\bserver: |"
+            + @"\bbill to\b",
+        RegexOptions.IgnoreCase | RegexOptions.Multiline
+    );
+    private static readonly Regex Total = new(
+        @"^\W*(?:sub-?total|total(?: due)?|balance due|amount due|summe|gesamt(?:betrag)?|à payer|importe total|totale|totaal)\b[^\n]*\d",
+        RegexOptions.IgnoreCase | RegexOptions.Multiline
+    );
 
     /// <summary>"Sat 8a–5p": an hour of a day is no price.</summary>
     private static readonly Regex DayAndHour = new(
@@ -245,6 +287,7 @@ public static class PriceFinder
                 && frame.Line(i - 1) is { Length: > 2 and < 60 } above
                 && line.Trim().Length < 24
                 && !Amount.IsMatch(above)
+                && above.Count(c => c is ',' or '•' or '·') < 2
                 && frame.Block(i - 1) == frame.Block(i)
             )
                 item = Item(above);

@@ -126,6 +126,24 @@ public static class ProofFinder
                         int.Parse(only.Value, CultureInfo.InvariantCulture)
                     )
                 );
+            if (ShortYear.Match(line) is { Success: true } brief && int.Parse(brief.Groups[1].Value, CultureInfo.InvariantCulture) is var two)
+            {
+                var full = (two > frame.Today.Year % 100 ? 1900 : 2000) + two;
+                found.Add(
+                    (
+                        new Candidate(
+                            "founded",
+                            new TextValue(full.ToString(CultureInfo.InvariantCulture)),
+                            .8,
+                            frame.Source.Around(i, brief.Index, brief.Length),
+                            "year"
+                        ),
+                        frame.Order(i),
+                        i,
+                        full
+                    )
+                );
+            }
             foreach (Match m in Since.Matches(line))
             {
                 var year = int.Parse(m.Groups["y"].Value, CultureInfo.InvariantCulture);
@@ -138,7 +156,7 @@ public static class ProofFinder
                     || NotSince.IsMatch(line[..m.Index])
                 )
                     continue;
-                if (Wrong.IsMatch(line[..m.Index]))
+                if (Wrong.IsMatch(line[..m.Index]) || Hobby.IsMatch(line[..m.Groups["y"].Index]))
                     continue;
                 found.Add(
                     (
@@ -359,9 +377,14 @@ public static class ProofFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Founding = new(
-        @"^(?:found|fond|gegründ|gründ|fund|est|opgericht|started the)",
+        @"\b(?:found|fond|ouvert|créé|gegründ|gründ|fund|est|opgericht|started the)",
         RegexOptions.IgnoreCase
     );
+    private static readonly Regex ShortYear = new(
+        @"\b(?:since|est\.?|established|seit|depuis|desde|dal|sinds)\s['’](\d\d)(?!\d)",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex Hobby = new(@"\b(?:hobby|side project|market stall|evening class)\b[^.;]*$", RegexOptions.IgnoreCase);
     private static readonly Regex OneYear = new(@"\b(?:1[5-9]\d\d|20[0-4]\d)\b");
     private static readonly Regex SomethingElse = WordPattern.Of("proof-finder/something-else", RegexOptions.IgnoreCase);
     private static readonly Regex NotSince = WordPattern.Of("proof-finder/not-since", RegexOptions.IgnoreCase);

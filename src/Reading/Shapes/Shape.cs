@@ -6,7 +6,8 @@ namespace Plurimax.Reading.Shapes;
 public readonly record struct ShapedLine(string Text, string? By = null);
 
 /// <summary>
-/// What a plain text looks like before any line of it is read: who says what in a chat, which columns stand side by side, what dots lead to.
+/// What a plain text looks like before any line of it is read: who says what in a chat, which lines were broken by a
+/// mail program, which columns stand side by side, what dots lead to.
 /// </summary>
 public static class Shape
 {
@@ -18,6 +19,6 @@ public static class Shape
         foreach (var line in text.AsSpan().EnumerateLines())
             lines.Add(new ShapedLine(line[..Math.Min(line.Length, most)].ToString()));
         var said = Chat.Apart(lines.ToImmutable()) ?? lines.ToImmutable();
-        return [.. SideBySide.Apart(said).Select(l => l with { Text = Leaders.Read(l.Text) })];
+        return [.. SideBySide.Apart(Wrapped.Joined(said)).Select(l => l with { Text = Leaders.Read(l.Text) })];
     }
 }
