@@ -168,7 +168,7 @@ public static class Languages
             .. (
                 "il lo gli della del dei degli nel nella con per che è sono siamo nostro nostra un una di da al alla anche non più dal "
                 + "lunedì martedì mercoledì giovedì venerdì sabato domenica chiuso aperto via piazza orari servizi recensioni telefono "
-                + "facciamo buongiorno grazie saluti sito"
+                + "facciamo buongiorno grazie saluti sito cliente titolare fondata ciao tutti giorni aperti"
             ).Split(' '),
         ],
         ["nl"] =
@@ -176,7 +176,7 @@ public static class Languages
             .. (
                 "de het een en van voor met bij wij ons onze is zijn niet ook maar op aan naar dat deze uit tot geen "
                 + "maandag dinsdag woensdag donderdag vrijdag zaterdag zondag gesloten geopend uur straat groet hoi adres "
-                + "openingstijden opgericht beoordelingen telefoon"
+                + "openingstijden opgericht beoordelingen telefoon klant eigenaar sinds ma vr za zo"
             ).Split(' '),
         ],
         ["es"] =

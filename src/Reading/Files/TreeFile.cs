@@ -80,11 +80,28 @@ internal static partial class TreeFile
 
     private static SourceText Written(string name, Node root)
     {
+        root = Answers(root);
         var b = new TextBuilder();
         var stated = ImmutableArray.CreateBuilder<Candidate>();
         Write(root, [.. Flat(root)], b, name, stated);
         return b.Build(name, stated.ToImmutable());
     }
+
+    /// <summary>Lists of "field" and "value", as forms hand them over, as fields of their own; a list of one record as that record.</summary>
+    private static Node Answers(Node node)
+    {
+        if (node.List && node.Inside.Length > 0 && node.Inside.All(n => Pair(n) is not null))
+            return new Node(node.Key, null, [.. node.Inside.Select(n => Pair(n)!)], false);
+        if (node.List && node.Key.Length == 0 && node.Inside is [{ Value: null } only])
+            return Answers(only);
+        return node.Value is null ? node with { Inside = [.. node.Inside.Select(Answers)] } : node;
+    }
+
+    private static Node? Pair(Node n) =>
+        n.Inside.FirstOrDefault(p => AskKey().IsMatch(p.Key)) is { Value.Length: > 0 } asked
+        && n.Inside.FirstOrDefault(p => AnswerKey().IsMatch(p.Key)) is { } answer
+            ? answer with { Key = asked.Value }
+            : null;
 
     /// <summary>The single values of a node and of those inside it that are no lists and no persons.</summary>
     private static IEnumerable<Node> Flat(Node node) =>
@@ -125,7 +142,7 @@ internal static partial class TreeFile
                 stated
             );
         foreach (var kept in single.Where(n => IsPrivate(n.Key) && n.Value!.Trim().Length > 0))
-            b.Add($"{Words(kept.Key)} (private): {kept.Value}", LineRole.Text);
+            b.Add($"{Bracketed().Replace(Words(kept.Key), "")} (private): {kept.Value}", LineRole.Text);
         foreach (var inside in Lists(node))
         {
             b.Add("", LineRole.Heading);
@@ -151,15 +168,32 @@ internal static partial class TreeFile
         );
 
     private static string? RoleOf(string key) =>
-        ColumnNames.RoleOf(key) ?? (PublicFirst().Match(key) is { Success: true } m ? ColumnNames.RoleOf(key[m.Length..]) : null);
+        ColumnNames.RoleOf(Bracketed().Replace(key, ""))
+        ?? Asked(key)
+        ?? (PublicFirst().Match(key) is { Success: true } m ? ColumnNames.RoleOf(key[m.Length..]) : null);
+
+    private static string? Asked(string key)
+    {
+        var role = Questions.RoleOf(key);
+        return role is "owner" or "name" or "founded" ? role : null;
+    }
 
     private static bool IsPrivate(string key) => PrivateKey().IsMatch(Words(key));
 
     /// <summary>"yearFounded" and "public_phone" in words.</summary>
     private static string Words(string key) => Humps().Replace(key.Replace('_', ' ').Replace('-', ' '), " $1").Trim();
 
+    [GeneratedRegex(@"^(?:field|label|question|title|key|frage|feld|champ|pregunta|campo|domanda|vraag|veld)(?:_?(?:name|label|text))?$", RegexOptions.IgnoreCase)]
+    private static partial Regex AskKey();
+
+    [GeneratedRegex(@"^(?:value|answer|response|text|antwort|wert|réponse|valeur|respuesta|valor|risposta|valore|antwoord|waarde)$", RegexOptions.IgnoreCase)]
+    private static partial Regex AnswerKey();
+
     [GeneratedRegex(@"\p{L}+")]
     private static partial Regex Word();
+
+    [GeneratedRegex(@"\s*\([^)]*\)|^(?:best|full|your|our)\s", RegexOptions.IgnoreCase)]
+    private static partial Regex Bracketed();
 
     [GeneratedRegex(@"(?<=\p{Ll})(\p{Lu})")]
     private static partial Regex Humps();

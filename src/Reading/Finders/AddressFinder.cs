@@ -323,8 +323,7 @@ public static partial class AddressFinder
                 if (
                     streetAt == parts.Count - 1
                     && streetAt > 0
-                    && !char.IsDigit(street[0])
-                    && char.IsDigit(parts[streetAt - 1][0])
+                    && !street.Any(char.IsDigit)
                     && IsStreet(parts[streetAt - 1])
                 )
                 {
@@ -343,7 +342,10 @@ public static partial class AddressFinder
                     street = parts[streetAt - 1] + ", " + street;
             }
             else if (parts.Count >= 2 && parts[^2].Length < 50 && Capital.IsMatch(parts[^2]) && !Sentence.IsMatch(parts[^2]))
-                street = parts[^2];
+                street =
+                    parts.Count > 2 && !parts[^2].Any(char.IsDigit) && HouseName.IsMatch(parts[^3]) && !NameFinder.IsBusiness(parts[^3])
+                        ? $"{parts[^3]}, {parts[^2]}"
+                        : parts[^2];
             rest = [.. rest.Where(r => Places.CountryCode(r) is null)];
             // "Barn 2, Fallow Farm, Upper Threlby": a building belongs to the street, as long as a town is left.
             while (street is not null && rest.Count > 1 && IsUnit(rest[0]))
@@ -452,6 +454,7 @@ public static partial class AddressFinder
         [
             .. text.Split([',', '|', '·', '•', ';', '\u2022'], StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
                 .SelectMany(p => DashSplit.Split(p))
+                .SelectMany(p => p.Split(" @ "))
                 .Select(p => Signs.Replace(p.Trim(' ', '-', '–', ':', '('), ""))
                 .Select(LastSentence)
                 .Where(p => p.Length > 0),
@@ -539,6 +542,7 @@ public static partial class AddressFinder
             var m = NameThenTown.Match(line);
             if (
                 m.Success
+                && !Reach.IsMatch(line)
                 && !Bad(m.Groups["town"].Value)
                 && TradeLexicon.OfLabel(m.Groups["town"].Value) is null
                 && !Sentence.IsMatch(line)

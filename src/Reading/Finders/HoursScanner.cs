@@ -38,6 +38,7 @@ internal sealed class HoursScanner(string line, string language)
     private readonly record struct Clock(int Minutes, bool Certain, bool Half, int End);
 
     private bool? _closing;
+    private bool _daysSeen;
 
     public List<HoursToken> Scan()
     {
@@ -379,8 +380,19 @@ internal sealed class HoursScanner(string line, string language)
                 )
             )
                 continue;
+            // "mo-fr 8.30-18": two short days with a stroke between them are days in small letters too.
+            var ranged =
+                DayTo.Match(line, end) is { Success: true } gap
+                && gap.Index == end
+                && Letters.Match(line, end + gap.Length) is { Success: true } other
+                && other.Index == end + gap.Length
+                && other.Length > 1
+                && HoursWords.ShortDay(other.Value, tongue) >= 0;
+            _daysSeen |= ranged;
             if (
                 !unmistakable
+                && !ranged
+                && !(_daysSeen && followed)
                 && !(upper && (followed || dot && rest.Length == 0 || rest.Length == 0))
                 && !(language == "en" && word.Length >= 3 && (followed || TimeBefore.IsMatch(line[..i])))
                 && !(language is "fr" or "es" or "it" && word.Length >= 3 && (followed || dot))

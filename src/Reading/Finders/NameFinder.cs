@@ -87,8 +87,10 @@ public static class NameFinder
             foreach (Match m in Called.Matches(line))
                 if (
                     !frame.Agency(i)
-                    && !Cues.NotTheirs(TextFrame.ClauseText(line, m.Index, m.Length))
-                    && !(Cues.Past(TextFrame.ClauseText(line, m.Index, m.Length)) && !Cues.Correction(line))
+                    // The sentence that says it, not the next one that begins with a capital.
+                    && TextFrame.ClauseText(line, m.Index, Math.Max(1, m.Groups["n"].Index - m.Index)) is var clause
+                    && !Cues.NotTheirs(clause)
+                    && !(Cues.Past(clause) && !Cues.Correction(line))
                 )
                     Add(m.Groups["n"].Value, .93, i, m.Groups["n"].Index);
             foreach (Match m in OurFirm.Matches(line))
@@ -210,6 +212,7 @@ public static class NameFinder
             + @"|Gents|Bird|Father|Valentine|New)['’]s)\p{Lu}\p{L}+['’]s\s\p{Lu}\p{L}+(?:\s(?:&\s)?\p{Lu}\p{L}+){0,2}"
     );
     private static readonly Regex Signs = new(@"[\p{So}\p{Sk}\p{Cs}\uFE0F\u200D★☆]+");
+    private static readonly Regex ClockEnd = new(@"\s\d{1,2}(?:[.:]\d\d)?\s?(?:am|pm|uhr|h)?$", RegexOptions.IgnoreCase);
     private static readonly Regex Dashes = new(@"\s[-–—|·]\s");
     private static readonly Regex OfPerson = new(@"^(?<firm>.+\s\p{Lu}.+?)\s(?:di|de|von|van)\s\p{Lu}\p{Ll}+\s(?<last>\p{Lu}\p{Ll}+)$");
     private static readonly Regex Answers = new(
@@ -242,13 +245,16 @@ public static class NameFinder
                 var above = k - 1;
                 if (above > 0 && Alone(frame, above, k) is { } kind && TradeLexicon.OfLabel(kind) is not null && Alone(frame, above - 1, k) is not null)
                     above--;
-                var name = before.Length > 0 ? NameLike(before.Split(". ")[^1].Split(", ")[0]) : Alone(frame, above, k);
-                if (name is not null && !Label.IsMatch(name) && !AddressFinder.IsStreet(name))
+                var name = before.Length > 0
+                    ? NameLike(Introduced.Replace(before.Split(". ")[^1].Split(", ")[0], ""))
+                    : Alone(frame, above, k);
+                if (name is not null && !char.IsLower(name.Split(' ')[^1][0]) && !Label.IsMatch(name) && !AddressFinder.IsStreet(name))
                     yield return (
                         name,
                         before.Length > 0 ? k : above,
-                        Business.IsMatch(name) ? .84
-                            : PersonName.IsMatch(name) || !name.Contains(' ') ? .35
+                        !name.Contains(' ') ? .35
+                            : Business.IsMatch(name) ? .84
+                            : PersonName.IsMatch(name) ? .35
                             : .78
                     );
                 break;
@@ -385,6 +391,7 @@ public static class NameFinder
                 t = parts[0].Trim();
             }
         }
+        t = ClockEnd.Replace(t, "");
         t = WithoutDescription(Stars.Replace(t, "").Trim()).Trim(' ', ',');
         if (
             t.Length is < 3 or > 60
@@ -440,7 +447,7 @@ public static class NameFinder
             + @"name|prospect|lead|client|business|shop|company|trading as|t/a|firma|firmenname|name (?:der firma|des betriebs|des "
             + @"unternehmens|of (?:the )?(?:business|firm|shop|company))|betrieb|kunde|unternehmen|name|nom(?: de l'entreprise| "
             + @"commercial| du commerce)?|entreprise|société|enseigne|cliente?|nombre(?: del negocio| comercial| de la "
-            + @"empresa)?|empresa|negocio|ditta|azienda|bedrijf(?:snaam)?)\s*[:|=]\s*)(?<n>[^|;\n]{2,70})"
+            + @"empresa)?|empresa|negocio|ditta|azienda|bedrijf(?:snaam)?|klant)\s*[:|=]\s*)(?<n>[^|;\n]{2,70})"
     );
     private static readonly Regex Called = new(
         @"(?i:\b(?:(?:we|it|the (?:shop|business|firm|company|place|practice|studio|workshop|café|salon))(?:'s|'re| is| are)? "
@@ -483,7 +490,7 @@ public static class NameFinder
             + @"Ltd|& (?:Sons?|Daughters?|Co|Söhne|Sohn|Tochter|Töchter|Fils|Filles|Hijos|Hijas)))(?!\p{L})"
     );
     private static readonly Regex NotesOf = new(
-        @"(?i:\b(?:visit(?: to| at)?|brief from|(?:site )?visit "
+        @"(?i:\b(?:visit(?: to| at)?|termin (?:bei|mit)|besuch (?:bei|von)|visite (?:chez|à)|visita a|bezoek aan|brief from|(?:site )?visit "
             + @"to)\s+|\b(?:notes?|call|meeting|brief(?:ing)?|minutes|summary|re|subject|betreff|objet|asunto|website|web "
             + @"site|site|protokoll|notizen|gesprächsnotiz|telefonnotiz|compte[- ]rendu|notas?|acta|briefing)\b(?: "
             + @"(?:notes?|from|for|with|of|on|brief|call|mit|zu|für|von|pour|avec|de|con|"
@@ -496,7 +503,7 @@ public static class NameFinder
     private static readonly Regex PersonOf = new(
         @"(?:(?i:\b(?:runs|owner of|owns|behind|here at|welcome to|about|inhaber(?:in)? (?:von|der|des)|willkommen "
             + @"(?:bei|in|im)|bienvenue (?:chez|à|au)|gérante? de|bienvenid[oa]s? a|dueñ[oa] de))|\b(?:(?i:with|spoke "
-            + @"to|met|phoned|it's|i'm|this is|here is|mit|avec|con)\s+\p{Lu}\p{Ll}+|\p{Lu}\p{Ll}+\s\p{Lu}\p{Ll}+)\s(?:of|from|at|von "
+            + @"to|met|rang|called|saw|phoned|it's|i'm|this is|here is|mit|avec|con)\s+\p{Lu}\p{Ll}+|\p{Lu}\p{Ll}+\s\p{Lu}\p{Ll}+)\s(?:of|from|at|von "
             + @"der|von|vom|bei der|beim|bei|de chez|chez))\s+(?<n>"
             + Cap
             + ")"
@@ -537,7 +544,7 @@ public static class NameFinder
     );
     private static readonly Regex Amount = new(@"^[£€$\d]|\b(?:from|ab|à partir) [£€$\d]");
     private static readonly Regex Welcome = new(
-        @"^(?:welcome to|willkommen (?:bei|in|im|beim)|bienvenue (?:chez|à|au)|bienvenid[oa]s? a)\s+",
+        @"^(?:(?:hi|hello|hey|ciao|hola|hallo|moin|bonjour|buongiorno)[!,.]+|visit|welcome to|willkommen (?:bei|in|im|beim)|bienvenue (?:chez|à|au)|bienvenid[oa]s? a)\s+",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Describes = new(
@@ -556,7 +563,7 @@ public static class NameFinder
     private static readonly Regex Proper = new(@"\b" + Cap);
     private static readonly Regex Business = WordPattern.Of("name-finder/business", RegexOptions.IgnoreCase);
     private static readonly Regex Generic = new(
-        @"^rdv\b|^(?:infos?|details|site "
+        @"^rdv\b|^(?:aw|wg|tr|rv|antw|visit(?: us)?|find us|shop|klant|klantnaam|infos?|details|site "
             + @"text|text|data|daten|angaben|coordonnées|datos|owner|partner|director|manager|proprietor|founder|inhaber(?:in)?|"
             + @"geschäftsführer(?:in)?|gérante?|propietari[oa]|fields?|home(?:page)?|welcome(?: "
             + @"to)?|about(?: us)?|contact(?: us)?|menu|services|our services|opening (?:hours|times)|hours|prices|price "

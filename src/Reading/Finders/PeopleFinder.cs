@@ -247,7 +247,7 @@ public static class PeopleFinder
     );
     private static readonly Regex Self = new(
         @"(?i:\b(?:my name is|i'?m|i am|this is|hi,? (?:it's )?|hello,? (?:it's )?|mein name ist|ich bin|ich heiße|je m'appelle|je "
-            + @"suis|me llamo|soy|mi nombre es))\s+"
+            + @"suis|me llamo|soy|mi nombre es|io sono|mi chiamo|ik ben|ik heet))\s+"
             + Person
             + @"(?=\s*(?:,|\.|!|-|–|\(|(?i:and i|and we)\b|from|of|und|et|y|who|the owner|owner|here|$))"
     );
@@ -279,14 +279,14 @@ public static class PeopleFinder
             + @"thanks|best|yours|love|(?:viele|beste|liebe|freundliche|herzliche)?\s?gr(?:uß|üße|uss|üsse)|mit freundlichen "
             + @"grüßen|cordialement|bien cordialement|merci|(?:un )?saludos?|atentamente|gracias|cordiali saluti|saluti|grazie|(?:met )?(?:vriendelijke )?groet(?:en|jes)?)\s*[,:]?\s*"
             + Person
-            + @"(?:\s+x+)?\s*$"
+            + @"(?:\s+x+)?\s*(?:\([^)]{3,40}\))?\s*$"
     );
     private static readonly Regex Sender = new(
         @"^\W*(?:From|Von|De|Da|Van|Expéditeur|Remitente)\s?:\s*""?(?<n>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de))+)""?\s*<"
     );
     private static readonly Regex Signed = new(@"^\s*>*\s*(?<n>(?:(?:Dr|Prof|Dipl\.-Ing)\.?\s)?\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de)){0,3})\s*$");
     private static readonly Regex TitleLine = new(
-        @"^\s*>*\s*(?:\p{L}[\p{L} -]{2,30},\s)?(?:owner|proprietor|proprietress|founder|(?:managing "
+        @"^\s*>*\s*(?:\p{L}{3,30},\s)?(?:owner|proprietor|proprietress|founder|(?:managing "
             + @")?director|inhaber(?:in)?|geschäftsführer(?:in)?|gérante?|propriétaire|fondat(?:eur|rice)|propietari[oa]|dueñ[oa]|"
             + @"gerente)\b.{0,40}$",
         RegexOptions.IgnoreCase

@@ -20,7 +20,7 @@ internal static class Chat
         var speakers = heads.GroupBy(h => h).ToList();
         return
             speakers.Count is >= 2 and <= 4
-            && speakers.All(s => s.Count() > 1 && ColumnNames.RoleOf(s.Key) is null)
+            && speakers.All(s => s.Count() > 1 && ColumnNames.RoleOf(s.Key) is null && !MailHead.IsMatch(s.Key))
             && heads.Count * 5 >= filled * 3
             && heads.Zip(heads.Skip(1)).Count(p => p.First != p.Second) * 2 >= heads.Count
             ? Read(lines, Untimed)
@@ -46,7 +46,12 @@ internal static class Chat
     private const string Date = @"\d{1,4}[./-]\d{1,2}[./-]\d{1,4}";
     private static readonly Regex Timed = new(
         $@"^\s*(?:\[?(?:{Date},?\s+(?:um |at |à |a las )?)?{Clock}\]?\s*(?:[-–|]\s*)?{Who}\s*:\s+|"
-            + $@"{Who}\s*[\[(](?:{Date},?\s+)?{Clock}[\])]\s*:?\s+)",
+            + $@"{Who}\s{{1,4}}{Clock}\s*$|{Who}\s*[\[(](?:{Date},?\s+)?{Clock}[\])]\s*:?\s+)",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex MailHead = new(
+        @"^(?:from|to|date|cc|subject|sent|reply-to|von|an|datum|gesendet|betreff|kopie|de|à|a|para|objet|envoyé|fecha|asunto|enviado|da|oggetto"
+            + @"|data|inviato|van|aan|onderwerp|verzonden)$",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Untimed = new(@"^\s*(?<who>\p{Lu}[\p{L}'’.-]{0,20}(?:\s\p{Lu}[\p{L}'’.-]{0,20}){0,2})\s*:\s+");

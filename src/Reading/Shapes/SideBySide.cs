@@ -22,7 +22,9 @@ internal static class SideBySide
             while (end < lines.Length && lines[end].Text.Trim().Length > 0)
                 end++;
             var block = lines[i..end];
-            if (block.Length >= FewestLines && Seam(block) is { } at)
+            if (Table(block) is { } rows)
+                read.AddRange(rows);
+            else if (block.Length >= FewestLines && Seam(block) is { } at)
             {
                 read.AddRange(block.Select(l => l with { Text = Left(l.Text, at) }));
                 read.Add(new ShapedLine(""));
@@ -36,6 +38,19 @@ internal static class SideBySide
         }
         return read.ToImmutable();
     }
+
+    /// <summary>Lines of three cells and more, three and more below each other, with tabs between their cells.</summary>
+    private static IEnumerable<ShapedLine>? Table(ImmutableArray<ShapedLine> block)
+    {
+        int Cells(ShapedLine l) => Wide.Split(l.Text.Trim()).Length;
+        var wide = block.Count(l => Cells(l) >= 3);
+        return wide >= 3 && block.Count(l => Cells(l) == 2) <= wide && block.Any(l => AmountCell.IsMatch(l.Text))
+            ? block.Select(l => Cells(l) >= 2 ? l with { Text = Wide.Replace(l.Text.Trim(), "\t") } : l)
+            : null;
+    }
+
+    private static readonly Regex Wide = new(" {2,}");
+    private static readonly Regex AmountCell = new(@" {2,}(?:[£€$]\s?\d|\d+(?:[.,]\d\d)?\s?(?:€|£|EUR|CHF)?(?: {2,}|$))");
 
     /// <summary>Where the right column begins, in characters; null where there is none.</summary>
     private static int? Seam(ImmutableArray<ShapedLine> block)
