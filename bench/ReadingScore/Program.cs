@@ -2,7 +2,8 @@ using System.Diagnostics;
 using System.Globalization;
 using Plurimax.Core.Tests.Reading;
 
-// Precision and recall of reading, by fact, over the corpus of tests/reading. Arguments: [--wrong] [ID…]
+// Precision and recall of reading, by fact, over the corpus of tests/reading.
+// Arguments: [--wrong] [--trust] [--fit] [--judged] [--with=FILE] [ID…]
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 var folder = Path.GetFullPath(Path.Combine(AppContext.BaseDirectory, "../../../../../tests/reading"));
 var wanted = args.Where(a => !a.StartsWith('-')).ToHashSet();
@@ -12,7 +13,7 @@ var clock = Stopwatch.StartNew();
 foreach (var c in cases)
 {
     var got = Corpus.Read(c);
-    if (wanted.Count > 0)
+    if (wanted.Count is > 0 and < 4)
         Console.WriteLine(
             got.ToJsonString(
                 new() { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping }
@@ -22,6 +23,19 @@ foreach (var c in cases)
         sum[fact] += score;
 }
 clock.Stop();
+var judged = args.Any(a => a is "--trust" or "--fit" or "--judged") ? Trust.Of(cases) : [];
+
+// What other rules said of the same cases, such as those from before the cases were written.
+foreach (var file in args.Where(a => a.StartsWith("--with=", StringComparison.Ordinal)))
+    judged.AddRange(Trust.Read(file["--with=".Length..]));
+if (args.Contains("--judged"))
+    foreach (var j in judged)
+        Console.WriteLine(Trust.Line(j));
+if (args.Contains("--trust"))
+    Trust.Print(judged);
+if (args.Contains("--fit"))
+    foreach (var line in Trust.Lines(judged))
+        Console.WriteLine(line);
 if (args.Contains("--wrong"))
     foreach (var w in sum.Values.SelectMany(s => s.Wrong))
         Console.WriteLine(w);

@@ -53,8 +53,9 @@ internal static class LineLabels
             labels.Add(
                 Own(t)
                     ?? (
-                        end > 0 && Questions.RoleOf(t[..end]) is { } role ? new LineLabel(role, Past(t, end + 1), true)
-                        : new LineLabel(asked, 0, asked is not null)
+                        end > 0 && Questions.RoleOf(t[..end]) is { } role
+                            ? new LineLabel(role, Past(t, end + 1), true)
+                            : new LineLabel(asked, 0, asked is not null)
                     )
             );
         }
@@ -105,7 +106,8 @@ internal static class LineLabels
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Yes = new(
-        @"^\W*(?:yes|yep|yeah|correct|right|that'?s (?:it|right)|exactly|ja|genau|richtig|stimmt|oui|exact|c'est ça|sí|eso es|exacto|sì|esatto|"
+        @"^\W*(?:yes|yep|yeah|correct|right|that'?s (?:it|right)|exactly|ja|genau|richtig|stimmt|oui|exact|c'est ça|sí|eso es|exacto|"
+            + @"sì|esatto|"
             + @"klopt|precies)\b",
         RegexOptions.IgnoreCase
     );

@@ -98,7 +98,6 @@ public sealed class TextBuilder
 
     public int Count => _lines.Count;
 
-
     /// <summary>Something was left out, and whatever follows would be too.</summary>
     public bool Full => _cut;
 

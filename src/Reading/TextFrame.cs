@@ -87,7 +87,7 @@ public sealed class TextFrame
     /// <summary>What the line is said to hold.</summary>
     public LineLabel Label(int i) => _labels[i];
 
-    /// <summary>The value behind the label of the line, or the answer that it is; null where the line is said to hold something else.</summary>
+    /// <summary>The value behind the label of the line, or the answer that it is; null where it is said to hold something else.</summary>
     public string? Said(int i, string role) => _labels[i].Role == role ? Line(i)[_labels[i].From..].Trim() : null;
 
     /// <summary>A From:, To: or Date: line of a message.</summary>
@@ -562,7 +562,8 @@ public sealed class TextFrame
     );
     private static readonly Regex Salutation = new(
         @"^\W*(?:dear|hi|hello|hey|good (?:morning|afternoon|evening)|morning|hallo|liebe[rs]?|guten (?:tag|morgen|abend)|sehr "
-            + @"geehrte\w*|moin|servus|bonjour|bonsoir|cher|chère|hola|buenos? d[ií]as|buenas|estimad[oa]s?|buongiorno|buonasera|gentile|ciao|salve|"
+            + @"geehrte\w*|moin|servus|bonjour|bonsoir|cher|chère|hola|buenos? d[ií]as|buenas|estimad[oa]s?|buongiorno|buonasera|"
+            + @"gentile|ciao|salve|"
             + @"hoi|beste|goede(?:morgen|middag|navond)|goedendag|geachte)\b",
         RegexOptions.IgnoreCase
     );

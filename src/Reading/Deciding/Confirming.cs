@@ -36,7 +36,7 @@ public static class Confirming
                         new Offer(
                             fact.Fact,
                             new PricesValue([.. sure.SelectMany(v => ((PricesValue)v.Value).Lines).Take(60)]),
-                            sure.Average(v => v.Confidence),
+                            sure.Average(v => Reliability.Of(v.Fact, v.Confidence)),
                             sure[0].Snippet
                         )
                     );
@@ -46,7 +46,7 @@ public static class Confirming
                         new Offer(
                             fact.Fact,
                             new TestimonialsValue([.. sure.SelectMany(v => ((TestimonialsValue)v.Value).Items).Take(40)]),
-                            sure.Average(v => v.Confidence),
+                            sure.Average(v => Reliability.Of(v.Fact, v.Confidence)),
                             sure[0].Snippet
                         )
                     );
@@ -58,7 +58,7 @@ public static class Confirming
                             new ListValue([
                                 .. sure.SelectMany(v => ((ListValue)v.Value).Items).Distinct(StringComparer.OrdinalIgnoreCase).Take(60),
                             ]),
-                            sure.Average(v => v.Confidence),
+                            sure.Average(v => Reliability.Of(v.Fact, v.Confidence)),
                             sure[0].Snippet
                         )
                     );
@@ -71,7 +71,7 @@ public static class Confirming
         }
         return offers.ToImmutable();
 
-        static Offer Of(string id, Candidate c) => new(id, c.Value, c.Confidence, c.Snippet);
+        static Offer Of(string id, Candidate c) => new(id, c.Value, Reliability.Of(c.Fact, c.Confidence), c.Snippet);
     }
 
     /// <summary>Puts offers on the waiting list. What is known already, or waits already, is not asked again.</summary>

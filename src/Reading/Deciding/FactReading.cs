@@ -129,6 +129,9 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
         return new FactReading(Settle(found), Merge(texts), trade, cut);
     }
 
+    /// <summary>A business has one name: what another is more likely to be, this one is less.</summary>
+    private const double Rival = .6;
+
     private static ImmutableArray<ReadFact> Settle(List<Candidate> found) =>
         [
             .. found
@@ -148,7 +151,8 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
                                     }
                                     : best;
                             })
-                            .OrderByDescending(c => c.Confidence),
+                            .OrderByDescending(c => c.Confidence)
+                            .Select((c, k) => k > 0 && g.Key == "business.name" ? c with { Confidence = c.Confidence * Rival } : c),
                     ]
                 ))
                 .OrderBy(f => f.Fact, StringComparer.Ordinal),

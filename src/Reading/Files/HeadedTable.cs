@@ -82,7 +82,15 @@ internal static class HeadedTable
         var country = Places.CountryCode(One("country")) ?? Places.CountryOfPostcode(code, One("region"));
         var street = string.Join(", ", All("street").Concat(All("address")));
         var town = One("town");
-        Say("Address", string.Join(", ", new[] { street, (code?.Any(char.IsLetter) == true ? $"{town} {code}" : $"{code} {town}").Trim(), One("region") }.Where(p => p is { Length: > 0 })));
+        Say(
+            "Address",
+            string.Join(
+                ", ",
+                new[] { street, (code?.Any(char.IsLetter) == true ? $"{town} {code}" : $"{code} {town}").Trim(), One("region") }.Where(p =>
+                    p is { Length: > 0 }
+                )
+            )
+        );
         // Without a country the whole text decides, by its language and its other numbers.
         if (town is not null && street.Length > 0 && country is not null)
             State("place", new AddressValue(street, town, code, One("region"), country));

@@ -87,7 +87,9 @@ internal static partial class TreeFile
         return b.Build(name, stated.ToImmutable());
     }
 
-    /// <summary>Lists of "field" and "value", as forms hand them over, as fields of their own; a list of one record as that record.</summary>
+    /// <summary>
+    /// Lists of "field" and "value", as forms hand them over, as fields of their own; a list of one record as that record.
+    /// </summary>
     private static Node Answers(Node node)
     {
         if (node.List && node.Inside.Length > 0 && node.Inside.All(n => Pair(n) is not null))
@@ -100,13 +102,21 @@ internal static partial class TreeFile
     private static Node? Pair(Node n) =>
         n.Inside.FirstOrDefault(p => AskKey().IsMatch(p.Key)) is { Value.Length: > 0 } asked
         && n.Inside.FirstOrDefault(p => AnswerKey().IsMatch(p.Key)) is { } answer
-            ? answer with { Key = asked.Value }
+            ? answer with
+            {
+                Key = asked.Value,
+            }
             : null;
 
     /// <summary>The single values of a node and of those inside it that are no lists and no persons.</summary>
     private static IEnumerable<Node> Flat(Node node) =>
-        node.List || node.Value is not null ? []
-        : node.Inside.SelectMany(n => n.Value is not null ? [Named(n, node)] : Days(n) || Person(n) ? [] : Flat(n));
+        node.List || node.Value is not null
+            ? []
+            : node.Inside.SelectMany(n =>
+                n.Value is not null ? [Named(n, node)]
+                : Days(n) || Person(n) ? []
+                : Flat(n)
+            );
 
     /// <summary>"contact: { name: … }" is the name of the contact.</summary>
     private static Node Named(Node leaf, Node parent) =>
@@ -123,13 +133,7 @@ internal static partial class TreeFile
         && roles.Any()
         && roles.All(r => r is not null && r.EndsWith("day", StringComparison.Ordinal));
 
-    private static void Write(
-        Node node,
-        ImmutableArray<Node> single,
-        TextBuilder b,
-        string file,
-        ImmutableArray<Candidate>.Builder stated
-    )
+    private static void Write(Node node, ImmutableArray<Node> single, TextBuilder b, string file, ImmutableArray<Candidate>.Builder stated)
     {
         var said = single.Where(n => n.Value!.Trim().Length > 0 && !IsPrivate(n.Key)).ToList();
         if (said.Count > 0)
@@ -137,7 +141,9 @@ internal static partial class TreeFile
                 file,
                 [.. said.Select(n => Words(n.Key))],
                 [.. said.Select(n => RoleOf(n.Key))],
-                [[.. said.Select(n => n.Value!)]],
+                [
+                    [.. said.Select(n => n.Value!)],
+                ],
                 b,
                 stated
             );
@@ -183,10 +189,16 @@ internal static partial class TreeFile
     /// <summary>"yearFounded" and "public_phone" in words.</summary>
     private static string Words(string key) => Humps().Replace(key.Replace('_', ' ').Replace('-', ' '), " $1").Trim();
 
-    [GeneratedRegex(@"^(?:field|label|question|title|key|frage|feld|champ|pregunta|campo|domanda|vraag|veld)(?:_?(?:name|label|text))?$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"^(?:field|label|question|title|key|frage|feld|champ|pregunta|campo|domanda|vraag|veld)(?:_?(?:name|label|text))?$",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex AskKey();
 
-    [GeneratedRegex(@"^(?:value|answer|response|text|antwort|wert|réponse|valeur|respuesta|valor|risposta|valore|antwoord|waarde)$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"^(?:value|answer|response|text|antwort|wert|réponse|valeur|respuesta|valor|risposta|valore|antwoord|waarde)$",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex AnswerKey();
 
     [GeneratedRegex(@"\p{L}+")]
@@ -201,6 +213,9 @@ internal static partial class TreeFile
     [GeneratedRegex(@"^(?:public|main|client|customer|business|shop|trading|contact)[_\s-]?", RegexOptions.IgnoreCase)]
     private static partial Regex PublicFirst();
 
-    [GeneratedRegex(@"\b(?:private|personal|internal|hidden|billing|invoice|agency|privat|intern|privé|interne|privado|privato)\b", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(
+        @"\b(?:private|personal|internal|hidden|billing|invoice|agency|privat|intern|privé|interne|privado|privato)\b",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex PrivateKey();
 }

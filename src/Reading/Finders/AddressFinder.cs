@@ -320,12 +320,7 @@ public static partial class AddressFinder
             {
                 street = parts[streetAt];
                 // "8 Market Cross, Wenlow St Mary": the last of two that could be streets is the town.
-                if (
-                    streetAt == parts.Count - 1
-                    && streetAt > 0
-                    && !street.Any(char.IsDigit)
-                    && IsStreet(parts[streetAt - 1])
-                )
+                if (streetAt == parts.Count - 1 && streetAt > 0 && !street.Any(char.IsDigit) && IsStreet(parts[streetAt - 1]))
                 {
                     rest = [street];
                     street = parts[--streetAt];

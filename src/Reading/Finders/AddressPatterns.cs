@@ -73,7 +73,8 @@ public static partial class AddressFinder
             + @"Way|Court|Ct|Place|Pl|Square|Sq|Terrace|Tce|Crescent|Cres|Gardens|Grove|Hill|Row|Walk|Yard|Quay|Wharf|Parade|Pde|"
             + @"Boulevard|Blvd|Highway|Hwy|Parkway|Pkwy|Mews|Park|Green|Rise|View|Green|Gate|Passage|Alley|Arcade|Buildings|Estate|Centre|"
             + @"Center|Mill|Farm|Circle|Trail|Pike|Strand|Esplanade|Promenade|Steps|Bank|Side|Ropewalk|Market|Mall|Circuit|Plaza|End|"
-            + @"Common|Broadway|Embankment|Approach|Dock|Drove|Croft|Garth|Wynd|Chase|Harbour|Slip|Cottages?|Villas?|Works)\b\.?(?!\w)|^\d+[a-zA-Z]?(?:\s?[-–/]\s?\d+[a-zA-Z]?)?,"
+            + @"Common|Broadway|Embankment|Approach|Dock|Drove|Croft|Garth|Wynd|Chase|Harbour|Slip|Cottages?|Villas?|Works)\b\.?(?!\w)|"
+            + @"^\d+[a-zA-Z]?(?:\s?[-–/]\s?\d+[a-zA-Z]?)?,"
             + @"?\s+(?:The\s+)?\p{Lu}[\p{L}'’-]+(?:\s\p{Lu}[\p{L}'’-]+)?$"
     );
     private static readonly Regex GermanStreet = new(
@@ -103,22 +104,28 @@ public static partial class AddressFinder
     private static readonly Regex NameAndNumber = new(@"^\p{Lu}[\p{L}.'’-]+(?:\s[\p{L}.'’-]+){0,4}\s\d{1,4}\s?[a-zA-Z]?$");
 
     private static readonly Regex HouseName = new(
-        @"^(?:The\s)?(?:\p{Lu}[\p{L}'’-]+\s){1,3}(?:House|Barn|Cottages?|Lodge|Sheds?|Box|End|Farm|Hall|Mill|Studios?|Works|Stables|Forge|Croft|"
-            + @"Grange|Villa|Rest|View|Manor|Court|Tower|Lock|Gate|Bungalow|Annexe|Loft|Dairy|Granary|Chapel|Depot|Yard|Buildings?|Centre|Park|"
+        @"^(?:The\s)?(?:\p{Lu}[\p{L}'’-]+\s){1,3}(?:House|Barn|Cottages?|Lodge|Sheds?|Box|End|Farm|Hall|Mill|Studios?|Works|Stables|"
+            + @"Forge|Croft|"
+            + @"Grange|Villa|Rest|View|Manor|Court|Tower|Lock|Gate|Bungalow|Annexe|Loft|Dairy|Granary|Chapel|Depot|Yard|Buildings?|"
+            + @"Centre|Park|"
             + @"Boathouse|Smithy|Rectory|Vicarage|Station)(?:\s\d{1,3})?$"
     );
     private static readonly Regex Signs = new(@"^[^\p{L}\d#]+");
     private static readonly Regex CodeAndTown = new(
-        @"^(?<code>\d{4,5}(?:\s?[A-Z]{2})?)\W+(?<town>\p{Lu}.{1,50})$|^(?<town>\p{Lu}[\p{L} '’-]{1,50}?)\W+(?<code>\d{4,5}(?:\s?[A-Z]{2})?)$"
+        @"^(?<code>\d{4,5}(?:\s?[A-Z]{2})?)\W+(?<town>\p{Lu}.{1,50})$|"
+            + @"^(?<town>\p{Lu}[\p{L} '’-]{1,50}?)\W+(?<code>\d{4,5}(?:\s?[A-Z]{2})?)$"
     );
     private static readonly Regex MainPlace = new(
-        @"\b(?:main (?:office|shop|branch|studio|site|place|address)|head office|hauptsitz|hauptgeschäft|siège|maison mère|sede (?:central|principale?)"
+        @"\b(?:main (?:office|shop|branch|studio|site|place|address)|head office|hauptsitz|hauptgeschäft|siège|maison mère|"
+            + @"sede (?:central|principale?)"
             + @"|hoofdvestiging)\b",
         RegexOptions.IgnoreCase
     );
+
     /// <summary>Towns that a business goes to are not the one where it is.</summary>
     private static readonly Regex Reach = new(
-        @"^\W*(?:covers?|covering|serv(?:es|ing)|areas?|working in|works? in|einzugsgebiet|gebiet|secteurs?|zones?|zonas?|zone|werkgebied)\b",
+        @"^\W*(?:covers?|covering|serv(?:es|ing)|areas?|working in|works? in|einzugsgebiet|gebiet|secteurs?|zones?|zonas?|zone|"
+            + @"werkgebied)\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex BisBefore = new(@"^\d{1,4}\s?(?:bis|ter|quater|[a-z])?$", RegexOptions.IgnoreCase);

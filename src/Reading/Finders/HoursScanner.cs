@@ -438,7 +438,8 @@ internal sealed class HoursScanner(string line, string language)
         RegexOptions.IgnoreCase
     );
     private static readonly Regex To = new(
-        @"\G\s*(?:-|–|—|−|\||\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\bà\b|\ba\b|\bal?\b|\bhasta\b|\bjusqu'à\b|\btot\b|\balle\b|\bfino alle\b|\band "
+        @"\G\s*(?:-|–|—|−|\||\bto\b|\buntil\b|\btill?\b|\bthrough\b|\bbis\b|\bà\b|\ba\b|\bal?\b|\bhasta\b|\bjusqu'à\b|\btot\b|\balle\b|"
+            + @"\bfino alle\b|\band "
             + @"(?:close|shut)s? (?:at )?)\s*(?:las?\s+)?",
         RegexOptions.IgnoreCase
     );
@@ -472,7 +473,8 @@ internal sealed class HoursScanner(string line, string language)
             + @")?(?:lunch(?:time|break| break)?|mittagspause|mittags geschlossen|pause (?:de midi|déjeuner)|pausa|descanso de "
             + @"mediodía))(?=\W)|(?<closed>(?:we'?re |we are |is |are |bleib\w+ |wir sind |sind )?(?:always |normally |usually "
             + @")?(?:clos(?:e|ed|es)|shut|geschlossen|ruhetage?|schlie(?:ß|ss)tag|betriebsferien|schließen wir|haben wir zu|ist "
-            + @"zu|zu\b(?=\s*[.,;]|\s*$)|ferm(?:é|ée|és|ées|ons|eture)(?: hebdomadaire)?|cerr(?:ado|ada|ados|adas|amos)|descanso|chius[oaie]|chiusura|gesloten|dicht)|(?:we "
+            + @"zu|zu\b(?=\s*[.,;]|\s*$)|ferm(?:é|ée|és|ées|ons|eture)(?: hebdomadaire)?|cerr(?:ado|ada|ados|adas|amos)|descanso|"
+            + @"chius[oaie]|chiusura|gesloten|dicht)|(?:we "
             + @")?(?:don'?t|do not|no longer|never|not) open|(?:we're |we are )?not open|nicht (?:mehr )?(?:geöffnet|offen|da)|pas "
             + @"ouverts?|n'ouvr\w+ p(?:as|lus)|no abrimos|day off|days off|off\b(?=\s*(?:on|[.,;]|$))|keine sprechzeiten?|kein "
             + @"verkauf)(?=\W|$)|(?<except>(?:except|excluding|apart from|but "
@@ -484,14 +486,18 @@ internal sealed class HoursScanner(string line, string language)
     );
     private static readonly Regex GroupWords = new(
         @"\G(?:(?<week>(?:every |on |all )?week ?days?|working days|monday-friday|werktags|wochentags|an werktagen|unter der "
-            + @"woche|en semaine|jours ouvr(?:és|ables)|(?:los )?días (?:laborables|hábiles)|entre semana|doordeweeks|op werkdagen|(?:giorni )?feriali|m\s?[-–]\s?f(?=\s|,|:))|(?<end>(?:at "
+            + @"woche|en semaine|jours ouvr(?:és|ables)|(?:los )?días (?:laborables|hábiles)|entre semana|doordeweeks|op werkdagen|"
+            + @"(?:giorni )?feriali|m\s?[-–]\s?f(?=\s|,|:))|(?<end>(?:at "
             + @")?(?:the )?week-?ends?|am wochenende|wochenende|samedis? et dimanches?|le week-end|(?:los )?fin(?:es)? de "
             + @"semana)|(?<all>(?:open )?daily|every (?:single )?day|7 days(?: a week)?|seven days(?: a week)?|all week(?: "
             + @"long)?|mon(?:day)?\s?[-–]\s?sun(?:day)?|täglich|jeden tag|alle tage|tous les jours|7j/7|7 jours sur 7|todos los "
             + @"d[ií]as|cada d[ií]a|a diario|diariamente|dagelijks|elke dag|tutti i giorni|ogni giorno))(?=\W|$)",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex Morning = new(@"\G(?:\s?(?:mornings?|vormittags?|vormittag|matins?|mattin[ae]|ochtend))(?=\W|$)", RegexOptions.IgnoreCase);
+    private static readonly Regex Morning = new(
+        @"\G(?:\s?(?:mornings?|vormittags?|vormittag|matins?|mattin[ae]|ochtend))(?=\W|$)",
+        RegexOptions.IgnoreCase
+    );
     private static readonly Regex PmPart = new(
         @"afternoon|evening|night|nachmittag|abends|après-midi|soir|tarde|noche|pomeriggio|sera|middags?|avonds?",
         RegexOptions.IgnoreCase

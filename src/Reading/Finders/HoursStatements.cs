@@ -354,7 +354,9 @@ internal static class HoursStatements
         items.Skip(k + 1).FirstOrDefault(t => t.Kind is not (HoursTokenKind.Join or HoursTokenKind.Word))?.Kind;
 
     private static bool Joined(List<HoursToken> items, int k) =>
-        k > 0 && items[k - 1].Kind == HoursTokenKind.Join && items[k - 1].Text is "," or "&" or "and" or "und" or "et" or "y" or "e" or "en" or "+" or "/";
+        k > 0
+        && items[k - 1].Kind == HoursTokenKind.Join
+        && items[k - 1].Text is "," or "&" or "and" or "und" or "et" or "y" or "e" or "en" or "+" or "/";
 
     /// <summary>"9-5 on weekdays, Saturdays 9 till 1": the first days have their times before them, the second behind.</summary>
     private static bool OwnTimes(List<HoursToken> items, int first, List<HoursToken> part, HoursToken second)
@@ -431,10 +433,13 @@ internal static class HoursStatements
             + @"(?:enero|febrero|marzo|abril|mayo|junio|julio|agosto|septiembre|octubre|noviembre|diciembre))\b",
         RegexOptions.IgnoreCase
     );
+
     /// <summary>"Sat 16 &amp; Sun 17 May" is one week-end.</summary>
     private static readonly Regex Dated = new(
-        @"\b\p{L}{2,9}\.?\s\d{1,2}(?:st|nd|rd|th|\.)?\s(?:(?:&|and|und|et|y|e|en|to|-|–|bis)\s\p{L}{2,9}\.?\s\d{1,2}(?:st|nd|rd|th|\.)?\s)?(?:of\s)?"
-            + @"(?:jan|feb|mar|mär|apr|avr|may|mai|jun|juin|jul|juil|aug|août|ago|sep|oct|okt|nov|dec|dez|déc|dic|gen|mag|giu|lug|set|ott)\p{L}*\b",
+        @"\b\p{L}{2,9}\.?\s\d{1,2}(?:st|nd|rd|th|\.)?\s(?:(?:&|and|und|et|y|e|en|to|-|–|bis)\s\p{L}{2,9}\.?\s\d{1,2}(?:st|nd|rd|th|"
+            + @"\.)?\s)?(?:of\s)?"
+            + @"(?:jan|feb|mar|mär|apr|avr|may|mai|jun|juin|jul|juil|aug|août|ago|sep|oct|okt|nov|dec|dez|déc|dic|gen|mag|giu|lug|set|"
+            + @"ott)\p{L}*\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Until = new(

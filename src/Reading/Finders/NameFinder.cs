@@ -204,11 +204,13 @@ public static class NameFinder
     }
 
     private static readonly Regex Label = new(
-        @"\b(?:address|anschrift|adresse|dirección|indirizzo|adres|find us|visit|tel|phone|open|office|registered|postal|kontakt|contact)\b",
+        @"\b(?:address|anschrift|adresse|dirección|indirizzo|adres|find us|visit|tel|phone|open|office|registered|postal|kontakt|"
+            + @"contact)\b",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Possessive = new(
-        @"\b(?!(?:It|That|What|Here|There|Let|He|She|Who|Where|How|Owner|Client|Mother|Father|Today|Everyone|Everybody|Children|Ladies|Women|Men"
+        @"\b(?!(?:It|That|What|Here|There|Let|He|She|Who|Where|How|Owner|Client|Mother|Father|Today|Everyone|Everybody|Children|Ladies|"
+            + @"Women|Men"
             + @"|Gents|Bird|Father|Valentine|New)['’]s)\p{Lu}\p{L}+['’]s\s\p{Lu}\p{L}+(?:\s(?:&\s)?\p{Lu}\p{L}+){0,2}"
     );
     private static readonly Regex Signs = new(@"[\p{So}\p{Sk}\p{Cs}\uFE0F\u200D★☆]+");
@@ -216,11 +218,13 @@ public static class NameFinder
     private static readonly Regex Dashes = new(@"\s[-–—|·]\s");
     private static readonly Regex OfPerson = new(@"^(?<firm>.+\s\p{Lu}.+?)\s(?:di|de|von|van)\s\p{Lu}\p{Ll}+\s(?<last>\p{Lu}\p{Ll}+)$");
     private static readonly Regex Answers = new(
-        @"^(?i:(?:yeah|yes|ja|oui|sí|sì|hi|hello|hallo|claro)[,.!]?\s)?(?i:it'?s|we'?re|wir sind|das ist|c'est|es|somos|siamo|wij zijn)\s(?:the\s)?"
+        @"^(?i:(?:yeah|yes|ja|oui|sí|sì|hi|hello|hallo|claro)[,.!]?\s)?(?i:it'?s|we'?re|wir sind|das ist|c'est|es|somos|siamo|"
+            + @"wij zijn)\s(?:the\s)?"
             + @"(?<n>\p{Lu}[\p{L}'’]+(?:\s(?:&\s|and\s|de\s|du\s|del\s|und\s)?\p{Lu}[\p{L}'’]+){1,4})"
     );
     private static readonly Regex Introduced = new(
-        @"^(?:(?:yeah|yes|oh|well|so|ja|oui|sí|sì),? )*(?:it'?s|we'?re|it is|we are|that'?s|the name is|wir sind|das ist|wir heißen|c'est|on est|"
+        @"^(?:(?:yeah|yes|oh|well|so|ja|oui|sí|sì),? )*(?:it'?s|we'?re|it is|we are|that'?s|the name is|wir sind|das ist|wir heißen|"
+            + @"c'est|on est|"
             + @"se llama|es|somos|si chiama|siamo|wij zijn|het is)\s+(?:called |just )?",
         RegexOptions.IgnoreCase
     );
@@ -243,19 +247,23 @@ public static class NameFinder
                 var before = frame.Line(k)[..at].TrimEnd(' ', ',', '-', '–', '|', '·', ':', '(');
                 // Between the name and the address may stand what the firm is: "THE PICKLED WALRUS", "Fish & Chip Shop".
                 var above = k - 1;
-                if (above > 0 && Alone(frame, above, k) is { } kind && TradeLexicon.OfLabel(kind) is not null && Alone(frame, above - 1, k) is not null)
+                if (
+                    above > 0
+                    && Alone(frame, above, k) is { } kind
+                    && TradeLexicon.OfLabel(kind) is not null
+                    && Alone(frame, above - 1, k) is not null
+                )
                     above--;
-                var name = before.Length > 0
-                    ? NameLike(Introduced.Replace(before.Split(". ")[^1].Split(", ")[0], ""))
-                    : Alone(frame, above, k);
+                var name =
+                    before.Length > 0 ? NameLike(Introduced.Replace(before.Split(". ")[^1].Split(", ")[0], "")) : Alone(frame, above, k);
                 if (name is not null && !char.IsLower(name.Split(' ')[^1][0]) && !Label.IsMatch(name) && !AddressFinder.IsStreet(name))
                     yield return (
                         name,
                         before.Length > 0 ? k : above,
                         !name.Contains(' ') ? .35
-                            : Business.IsMatch(name) ? .84
-                            : PersonName.IsMatch(name) ? .35
-                            : .78
+                        : Business.IsMatch(name) ? .84
+                        : PersonName.IsMatch(name) ? .35
+                        : .78
                     );
                 break;
             }
@@ -416,7 +424,10 @@ public static class NameFinder
         var t = raw.Trim(' ', ',', '.', ':', ';', '"', '“', '”', '„', '«', '»', '\'', '’', '‘', '(', ')', '-', '–', '|', '*', '!', '©');
         t = Tail.Replace(WithoutDescription(t), "").Trim(' ', ',', '.', ':', ';', '-', '–', '"', '”', '“', '(');
         // "Falegnameria Boschetto di Ivo Boschetto" trades under what stands before the person.
-        if (OfPerson.Match(t) is { Success: true } of && of.Groups["firm"].Value.Contains(of.Groups["last"].Value, StringComparison.Ordinal))
+        if (
+            OfPerson.Match(t) is { Success: true } of
+            && of.Groups["firm"].Value.Contains(of.Groups["last"].Value, StringComparison.Ordinal)
+        )
             t = of.Groups["firm"].Value;
         if (Salutation.IsMatch(t) || NotAFirm.IsMatch(t) || Rooms.Match(t).Length == t.Length && t.Length > 0)
             return null;
@@ -440,7 +451,8 @@ public static class NameFinder
     private const string Cap =
         @"(?<![\p{L}\d])(?:\p{Lu}|\d{1,5}\s\p{Lu})[\p{L}\d'’.&-]{0,60}"
         + @"(?:\s(?:&|and|und|et|y|the|of|on|in|at|de|des|du|la|le|les|l'|der|die|das|am|zum|zur|"
-        + @"von|vom|für|del|los|las|el|di|della|dei|delle|e|van|het|en|ten|ter|d'|\+|\p{Lu}[\p{L}\d'’.&-]{0,60}|\d{1,5})){0,12}(?:,\s\p{Lu}[\p{L}'’-]+\s(?:&|and|und|et|"
+        + @"von|vom|für|del|los|las|el|di|della|dei|delle|e|van|het|en|ten|ter|d'|\+|\p{Lu}[\p{L}\d'’.&-]{0,60}|"
+        + @"\d{1,5})){0,12}(?:,\s\p{Lu}[\p{L}'’-]+\s(?:&|and|und|et|"
         + @"y)\s\p{Lu}[\p{L}'’-]+)?";
     private static readonly Regex Labelled = new(
         @"(?im:(?:^|[|;]\s*|\b)(?:(?:business|company|firm|trading|shop|practice|brand|client|customer|official)(?:'s)? "
@@ -452,7 +464,8 @@ public static class NameFinder
     private static readonly Regex Called = new(
         @"(?i:\b(?:(?:we|it|the (?:shop|business|firm|company|place|practice|studio|workshop|café|salon))(?:'s|'re| is| are)? "
             + @"(?:called|named|known as|trading as)|(?:our |the |^)?name is|name it|called|trades as|trading as|known as|wir "
-            + @"heißen|heißt|nennt sich|unser betrieb heißt|firmiert als|s'appelle|nous nous appelons|sous le nom(?: de)?|se llama|si chiama|ci chiamiamo|heet|heten|nos "
+            + @"heißen|heißt|nennt sich|unser betrieb heißt|firmiert als|s'appelle|nous nous appelons|sous le nom(?: de)?|se llama|"
+            + @"si chiama|ci chiamiamo|heet|heten|nos "
             + @"llamamos|llamad[oa]|bajo el nombre de|a nome)\s+(?:now |jetzt |actually )?(?:“|""|„|«\s?|')?)(?<n>"
             + Cap
             + ")"
@@ -464,7 +477,8 @@ public static class NameFinder
             + @"shop|business|company|firm|studio|salon|café|restaurant|workshop|clinic|school|bakery|garage|hotel|guesthouse|firma|"
             + @"praxis|laden|betrieb|werkstatt|entreprise|boutique|cabinet|atelier|tienda|empresa|negocio|taller|estudio),\s+|"
             + @"(?i:\b(?:i'm|i "
-            + @"am|this is|it's|ich bin|hier ist|je suis|c'est|ici|soy|sono|ik ben))\s+\p{Lu}\p{L}+\s(?:\p{Lu}[\p{L}-]+\s)?(?i:of|from|at|von der|von dem|vom|aus "
+            + @"am|this is|it's|ich bin|hier ist|je suis|c'est|ici|soy|sono|ik ben))\s+\p{Lu}\p{L}+\s(?:\p{Lu}[\p{L}-]+\s)?(?i:of|from|"
+            + @"at|von der|von dem|vom|aus "
             + @"der|de la|del|de l'|du|chez|de)\s+(?:the\s)?(?:\p{Ll}{4,}\s)?)(?<n>"
             + Cap
             + ")"
@@ -472,7 +486,8 @@ public static class NameFinder
 
     /// <summary>Rooms, not firms.</summary>
     private static readonly Regex Rooms = new(
-        @"^(?:the |our |der |die |das |le |la |l['’]|el |il |lo |de |het )?(?:(?:werkstatt|laden|büro|ausstellung|lager|atelier|workshop|shop|office|studio|showroom|yard|boutique|bureau|taller|"
+        @"^(?:the |our |der |die |das |le |la |l['’]|el |il |lo |de |het )?(?:(?:werkstatt|laden|büro|ausstellung|lager|atelier|"
+            + @"workshop|shop|office|studio|showroom|yard|boutique|bureau|taller|"
             + @"tienda|oficina)(?:\s(?:und|and|et|y|&)\s|$))+",
         RegexOptions.IgnoreCase
     );
@@ -490,7 +505,8 @@ public static class NameFinder
             + @"Ltd|& (?:Sons?|Daughters?|Co|Söhne|Sohn|Tochter|Töchter|Fils|Filles|Hijos|Hijas)))(?!\p{L})"
     );
     private static readonly Regex NotesOf = new(
-        @"(?i:\b(?:visit(?: to| at)?|termin (?:bei|mit)|besuch (?:bei|von)|visite (?:chez|à)|visita a|bezoek aan|brief from|(?:site )?visit "
+        @"(?i:\b(?:visit(?: to| at)?|termin (?:bei|mit)|besuch (?:bei|von)|visite (?:chez|à)|visita a|bezoek aan|brief from|"
+            + @"(?:site )?visit "
             + @"to)\s+|\b(?:notes?|call|meeting|brief(?:ing)?|minutes|summary|re|subject|betreff|objet|asunto|website|web "
             + @"site|site|protokoll|notizen|gesprächsnotiz|telefonnotiz|compte[- ]rendu|notas?|acta|briefing)\b(?: "
             + @"(?:notes?|from|for|with|of|on|brief|call|mit|zu|für|von|pour|avec|de|con|"
@@ -503,7 +519,8 @@ public static class NameFinder
     private static readonly Regex PersonOf = new(
         @"(?:(?i:\b(?:runs|owner of|owns|behind|here at|welcome to|about|inhaber(?:in)? (?:von|der|des)|willkommen "
             + @"(?:bei|in|im)|bienvenue (?:chez|à|au)|gérante? de|bienvenid[oa]s? a|dueñ[oa] de))|\b(?:(?i:with|spoke "
-            + @"to|met|rang|called|saw|phoned|it's|i'm|this is|here is|mit|avec|con)\s+\p{Lu}\p{Ll}+|\p{Lu}\p{Ll}+\s\p{Lu}\p{Ll}+)\s(?:of|from|at|von "
+            + @"to|met|rang|called|saw|phoned|it's|i'm|this is|here is|mit|avec|con)\s+\p{Lu}\p{Ll}+|"
+            + @"\p{Lu}\p{Ll}+\s\p{Lu}\p{Ll}+)\s(?:of|from|at|von "
             + @"der|von|vom|bei der|beim|bei|de chez|chez))\s+(?<n>"
             + Cap
             + ")"
@@ -544,7 +561,8 @@ public static class NameFinder
     );
     private static readonly Regex Amount = new(@"^[£€$\d]|\b(?:from|ab|à partir) [£€$\d]");
     private static readonly Regex Welcome = new(
-        @"^(?:(?:hi|hello|hey|ciao|hola|hallo|moin|bonjour|buongiorno)[!,.]+|visit|welcome to|willkommen (?:bei|in|im|beim)|bienvenue (?:chez|à|au)|bienvenid[oa]s? a)\s+",
+        @"^(?:(?:hi|hello|hey|ciao|hola|hallo|moin|bonjour|buongiorno)[!,.]+|visit|welcome to|willkommen (?:bei|in|im|beim)|"
+            + @"bienvenue (?:chez|à|au)|bienvenid[oa]s? a)\s+",
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Describes = new(
@@ -563,7 +581,7 @@ public static class NameFinder
     private static readonly Regex Proper = new(@"\b" + Cap);
     private static readonly Regex Business = WordPattern.Of("name-finder/business", RegexOptions.IgnoreCase);
     private static readonly Regex Generic = new(
-        @"^rdv\b|^(?:aw|wg|tr|rv|antw|visit(?: us)?|find us|shop|klant|klantnaam|infos?|details|site "
+        @"^rdv\b|^(?:gruß|grüße|saludos|saluti|groeten?|aw|wg|tr|rv|antw|visit(?: us)?|find us|shop|klant|klantnaam|infos?|details|site "
             + @"text|text|data|daten|angaben|coordonnées|datos|owner|partner|director|manager|proprietor|founder|inhaber(?:in)?|"
             + @"geschäftsführer(?:in)?|gérante?|propietari[oa]|fields?|home(?:page)?|welcome(?: "
             + @"to)?|about(?: us)?|contact(?: us)?|menu|services|our services|opening (?:hours|times)|hours|prices|price "
@@ -588,7 +606,8 @@ public static class NameFinder
         RegexOptions.IgnoreCase
     );
     private static readonly Regex Sentence = new(
-        @"\b(?:is|are|was|were|will|have|has|please|can|would|could|should|need|needs|wants?|call|ring|thank|thanks|attached|sorry|"
+        @"\b(?:rang|phoned|je suis|ich bin|i am|is|are|was|were|will|have|has|please|can|would|could|should|need|needs|wants?|call|"
+            + @"ring|thank|thanks|attached|sorry|"
             + @"said|says|spoke|ist|sind|haben|hat|bitte|wird|möchte\w*|est|sont|avons|voici|merci|voudrait|es|son|tiene|quiere|gracias|"
             + @"adjunto)\b",
         RegexOptions.IgnoreCase

@@ -143,7 +143,11 @@ public static class PeopleFinder
     {
         // "Falegnameria Boschetto di Ivo Boschetto".
         var at = frame.Source.Text.IndexOf(business + " d", StringComparison.Ordinal);
-        if (at >= 0 && DiPerson.Match(frame.Source.Text, at + business.Length) is { Success: true } di && Name(di.Groups[1].Value) is { } holder)
+        if (
+            at >= 0
+            && DiPerson.Match(frame.Source.Text, at + business.Length) is { Success: true } di
+            && Name(di.Groups[1].Value) is { } holder
+        )
             yield return new Candidate("owner.name", new TextValue(holder), .7, Snippet.None, "in the name of the business");
         // "Praxis für Osteopathie Lena Maurer" ends with whoever runs it.
         var last = LastPerson.Match(business);
@@ -277,14 +281,17 @@ public static class PeopleFinder
     private static readonly Regex SignOff = new(
         @"^\s*>*\s*(?i:kind regards|best regards|regards|best wishes|cheers|thanks|many "
             + @"thanks|best|yours|love|(?:viele|beste|liebe|freundliche|herzliche)?\s?gr(?:uß|üße|uss|üsse)|mit freundlichen "
-            + @"grüßen|cordialement|bien cordialement|merci|(?:un )?saludos?|atentamente|gracias|cordiali saluti|saluti|grazie|(?:met )?(?:vriendelijke )?groet(?:en|jes)?)\s*[,:]?\s*"
+            + @"grüßen|cordialement|bien cordialement|merci|(?:un )?saludos?|atentamente|gracias|cordiali saluti|saluti|grazie|"
+            + @"(?:met )?(?:vriendelijke )?groet(?:en|jes)?)\s*[,:]?\s*"
             + Person
             + @"(?:\s+x+)?\s*(?:\([^)]{3,40}\))?\s*$"
     );
     private static readonly Regex Sender = new(
         @"^\W*(?:From|Von|De|Da|Van|Expéditeur|Remitente)\s?:\s*""?(?<n>\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de))+)""?\s*<"
     );
-    private static readonly Regex Signed = new(@"^\s*>*\s*(?<n>(?:(?:Dr|Prof|Dipl\.-Ing)\.?\s)?\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de)){0,3})\s*$");
+    private static readonly Regex Signed = new(
+        @"^\s*>*\s*(?<n>(?:(?:Dr|Prof|Dipl\.-Ing)\.?\s)?\p{Lu}[\p{L}'’-]+(?:\s(?:\p{Lu}[\p{L}'’.-]*|von|van|de)){0,3})\s*$"
+    );
     private static readonly Regex TitleLine = new(
         @"^\s*>*\s*(?:\p{L}{3,30},\s)?(?:owner|proprietor|proprietress|founder|(?:managing "
             + @")?director|inhaber(?:in)?|geschäftsführer(?:in)?|gérante?|propriétaire|fondat(?:eur|rice)|propietari[oa]|dueñ[oa]|"

@@ -194,6 +194,7 @@ public static class PhoneFinder
             + @"no somos nosotros|non siamo noi|niet van ons)\b",
         RegexOptions.IgnoreCase
     );
+
     /// <summary>"0221 4710 372 (Klinik Oberquell)".</summary>
     private static readonly Regex OfFirm = new(@"^\s*\((\p{Lu}[^)\d]{3,40})\)");
     private static readonly Regex OtherAddress = new(@"\S+@\S+|\b(?:https?://|www\.)\S+");

@@ -126,7 +126,10 @@ public static class ProofFinder
                         int.Parse(only.Value, CultureInfo.InvariantCulture)
                     )
                 );
-            if (ShortYear.Match(line) is { Success: true } brief && int.Parse(brief.Groups[1].Value, CultureInfo.InvariantCulture) is var two)
+            if (
+                ShortYear.Match(line) is { Success: true } brief
+                && int.Parse(brief.Groups[1].Value, CultureInfo.InvariantCulture) is var two
+            )
             {
                 var full = (two > frame.Today.Year % 100 ? 1900 : 2000) + two;
                 found.Add(
@@ -337,7 +340,8 @@ public static class ProofFinder
     private static readonly Regex RatedReverse = new(
         @"(?:(?:★+☆?|⭐+)\s*(?<v>[1-5][.,]\d{1,2})|(?<![\d.,€£$])(?<v>[1-5][.,]\d{1,2})\s*(?:★+|⭐+|stars?|sternen?|étoiles|"
             + @"estrellas|\(\s?\d[\d.,]*\s?\)|\(?\s?·?\s?\d[\d.,]*\s*(?:reviews?|ratings?|google "
-            + @"reviews|bewertungen|rezensionen|avis|opiniones|reseñas|valoraciones|recensioni|beoordelingen))|(?<![\d.,€£$])(?<v>[1-5][.,]\d{1,2})\s*(?:on "
+            + @"reviews|bewertungen|rezensionen|avis|opiniones|reseñas|valoraciones|recensioni|beoordelingen))|"
+            + @"(?<![\d.,€£$])(?<v>[1-5][.,]\d{1,2})\s*(?:on "
             + @")?(?:average|avg|out of five|im durchschnitt|en moyenne|de moyenne|de "
             + @"media)|\b(?:reviews?|rated|rating|bewertung|note|valoración|puntuación|sterne|stars)\b\s*(?:of|is|:|\||von|"
             + @"de)?\s*(?<v>[1-5][.,]\d{1,2}))(?!\s?(?:km|m\b|%|€|£))",
@@ -346,7 +350,8 @@ public static class ProofFinder
     private static readonly Regex Count = new(
         @"(?<n>\d{1,3}(?:[.,’' "
             + @"]\d{3})+|\d{1,6})\s*(?:\p{Lu}?\p{L}+\s){0,2}?(?:reviews?|ratings?|customers?|votes?|bewertungen|rezensionen|"
-            + @"kundenbewertungen|kundinnen|kunden|stimmen|recensioni|beoordelingen|avis|évaluations|clients|opiniones|reseñas|valoraciones|clientes|"
+            + @"kundenbewertungen|kundinnen|kunden|stimmen|recensioni|beoordelingen|avis|évaluations|clients|opiniones|reseñas|"
+            + @"valoraciones|clientes|"
             + @"people)\b|(?:reviews?|ratings?|bewertungen|rezensionen|avis|opiniones|reseñas|n_rev|review "
             + @"count)\s*[:|(]\s*(?<m>\d{1,3}(?:[.,]\d{3})+(?!\d)|\d+(?![.,]?\d))|(?<=[1-5][.,]\d(?:\s?/\s?5)?\s?(?:stars?|sterne|étoiles|"
             + @"estrellas|★+|⭐+)?\s?)\(\s?(?<m>\d[\d.,]*)\s?\)",
@@ -362,14 +367,16 @@ public static class ProofFinder
         @"\b(?:(?<strong>(?:opened|started|launched|begun)(?= ?[:|=]?\s*\d{4}\b(?![-/]))|year opened|meisterbetrieb seit|"
             + @"established(?: in)?|est\.?d?|founded(?: in| by [\w .]+? in)?|family[- ](?:run|owned|business|firm) "
             + @"since|(?:in|been in) business since|trading since|started (?:(?:the|this) (?:business|firm|shop|company) |it |up |trading "
-            + @"|out )?(?:in)?|(?:opened|founded|started|established|set up|began)[^.;\d]{0,40}?\bin|(?:abrió|abrieron|fundó|fundaron|empezó|empezaron|empecé|montó|a "
+            + @"|out )?(?:in)?|(?:opened|founded|started|established|set up|began)[^.;\d]{0,40}?\bin|(?:abrió|abrieron|fundó|fundaron|"
+            + @"empezó|empezaron|empecé|montó|a "
             + @"ouvert|a fondé|a créé|eröffnete|gründete)[^.;\d]{0,40}?\b(?:en|im jahr|in)|since when\?|when (?:was|did)[^?]{0,40}\?|set "
             + @"up (?:the (?:business|firm|shop|company) )?(?:in|back in)|opened (?:the "
             + @"(?:shop|workshop|doors?|café|salon|business|practice|studio) )?(?:our doors )?(?:in|back in)|began (?:trading )?in|going "
             + @"since|here since|at it since|since|gegründet(?: im jahr| in| im| \w+)?|gründung(?:sjahr)?:?|gegr\.|familienbetrieb "
             + @"seit|eröffnet(?: im jahr| in)?|besteht seit|bestehen seit|seit(?: dem jahr)?|fondée?s?(?: par [\w .]+?)? en|créée?s? "
             + @"en|maison fondée en|ouverte?s? en|ouvert depuis|depuis(?: l'année)?|existe depuis|fundad[oa]s?(?: por [\w .]+?)? "
-            + @"en|fundación:?|abierto desde|abrimos en|empezamos en|creada? en|fondat[oai](?: da [\w .]+?)? nel|nat[oa] nel|apert[oa] (?:nel|dal)|dal(?: lontano)?|opgericht(?: in)?|sinds|desde(?: el año)?|founded:?|year founded:?|year "
+            + @"en|fundación:?|abierto desde|abrimos en|empezamos en|creada? en|fondat[oai](?: da [\w .]+?)? nel|nat[oa] nel|"
+            + @"apert[oa] (?:nel|dal)|dal(?: lontano)?|opgericht(?: in)?|sinds|desde(?: el año)?|founded:?|year founded:?|year "
             + @"established:?|gründungsjahr:?|année de création:?|año de fundación:?)|depuis|since)\s*[:|=]?\s*(?:around |about |ca\. "
             + @"|etwa )?"
             + Year

@@ -254,7 +254,8 @@ public static class ServiceFinder
             + @"all )?services(?: offered| include)?|services \w+(?: \w+){0,3}|what (?:we|they|he|she) "
             + @"do(?:es)?|treatments?|repairs|specialit(?:y|ies)|speciali[sz]es in|work|does|offers|classes|leistungen|unsere "
             + @"leistungen|angebot|schwerpunkte|behandlungen|prestations|nos prestations|services "
-            + @"proposés|activités|spécialités|servicios|nuestros servicios|especialidades|trabajos|servizi|i nostri servizi|diensten|onze diensten|wij (?:maken|doen|verkopen|repareren)|"
+            + @"proposés|activités|spécialités|servicios|nuestros servicios|especialidades|trabajos|servizi|i nostri servizi|diensten|"
+            + @"onze diensten|wij (?:maken|doen|verkopen|repareren)|"
             + @"facciamo|offriamo|ce que nous faisons|lo que hacemos|wir machen|wir bieten))\s*[:|]\s*(?<list>[^:]{4,300})$",
         RegexOptions.IgnoreCase
     );

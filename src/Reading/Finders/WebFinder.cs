@@ -379,10 +379,14 @@ public static class WebFinder
         @"\b(?:my|our|us|me|customers?|enquiries|mein\w*|unser\w*|notre|mon|nuestro|mi)\b",
         RegexOptions.IgnoreCase
     );
+
     /// <summary>"tono@… no, perdona: taller@…".</summary>
     private static readonly Regex TakesBack = new(
         @"^\W{0,4}(?:no,? (?:wait|sorry|perd\w+|scusi)|sorry,|non,? (?:pardon|attention)|pardon,|nein,|moment,|nee,|oops)",
         RegexOptions.IgnoreCase
     );
-    private static readonly Regex SenderLine = new(@"^\W*(?:From|Von|De|Da|Van|Expéditeur|Remitente|Mittente|Afzender|Reply-To)\b", RegexOptions.IgnoreCase);
+    private static readonly Regex SenderLine = new(
+        @"^\W*(?:From|Von|De|Da|Van|Expéditeur|Remitente|Mittente|Afzender|Reply-To)\b",
+        RegexOptions.IgnoreCase
+    );
 }

@@ -50,7 +50,8 @@ internal static class Chat
         RegexOptions.IgnoreCase
     );
     private static readonly Regex MailHead = new(
-        @"^(?:from|to|date|cc|subject|sent|reply-to|von|an|datum|gesendet|betreff|kopie|de|à|a|para|objet|envoyé|fecha|asunto|enviado|da|oggetto"
+        @"^(?:from|to|date|cc|subject|sent|reply-to|von|an|datum|gesendet|betreff|kopie|de|à|a|para|objet|envoyé|fecha|asunto|enviado|"
+            + @"da|oggetto"
             + @"|data|inviato|van|aan|onderwerp|verzonden)$",
         RegexOptions.IgnoreCase
     );

@@ -42,7 +42,8 @@ internal static class Wrapped
 
     private static int FirstWord(string line) => line.TrimStart().IndexOf(' ') is > 0 and var end ? end : line.Trim().Length;
 
-    private static bool GoesOn(string line) => line.Length > 0 && (char.IsLower(line[0]) || char.IsDigit(line[0]) && !NoProse.IsMatch(line)) && !Label.IsMatch(line);
+    private static bool GoesOn(string line) =>
+        line.Length > 0 && (char.IsLower(line[0]) || char.IsDigit(line[0]) && !NoProse.IsMatch(line)) && !Label.IsMatch(line);
 
     private static readonly Regex Label = new(@"^[\p{L} /]{2,25}:");
     private static readonly Regex NoProse = new(@"^\s*(?:[>|#*•·–+-]|\d{1,2}[.)]\s)|\t|\s\|\s");

@@ -239,6 +239,18 @@ public sealed class NewModel(
             .Select(id => FactCatalogue.Common.FirstOrDefault(d => d.Id == id))
             .OfType<FactDefinition>();
 
+    /// <summary>The same rows as they are to be looked at: what is not sure first, what is not known last.</summary>
+    public IEnumerable<(string Heading, string Hint, IReadOnlyList<FactDefinition> Rows)> RowGroups()
+    {
+        var rows = Rows().ToList();
+        return new (string, string, IReadOnlyList<FactDefinition>)[]
+        {
+            ("Look at these first", "read, but not sure: tick what is right", [.. rows.Where(d => Entry(d) is { Confirmed: false })]),
+            ("Read and sure", "untick what is wrong", [.. rows.Where(d => Entry(d) is { Confirmed: true })]),
+            ("Not known yet", "what you fill in counts as confirmed", [.. rows.Where(d => Entry(d) is null)]),
+        }.Where(g => g.Item3.Count > 0);
+    }
+
     public FactEntry? Entry(FactDefinition d) => Sheet?.Facts[d.Id];
 
     /// <summary>What to show in a box: what was typed if the sheet was refused, else what was read.</summary>

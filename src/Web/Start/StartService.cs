@@ -47,7 +47,7 @@ public sealed class StartService(
     private const int MostBooks = 200;
 
     /// <summary>From here on what was read is ticked unless somebody unticks it.</summary>
-    public const double Ticked = 0.75;
+    public const double Ticked = Reliability.Bar;
 
     public Task<HeldStart?> FindAsync(Guid id, Actor who) =>
         db.HeldStarts.FirstOrDefaultAsync(s => s.Id == id && s.Who.UserId == who.UserId);

@@ -117,6 +117,25 @@ public static partial class Corpus
         return read;
     }
 
+    /// <summary>Every value that would be offered for a fact that the case knows, with its confidence and whether it is right.</summary>
+    public static IEnumerable<(string Fact, double Confidence, bool Right)> Judge(ReadingCase c)
+    {
+        var reading = FactReading.Of(DocumentReader.Read([new InFile(c.File, Bytes(c))]).Texts, Today);
+        foreach (var fact in reading.Facts)
+        foreach (var value in FactReading.Many.Contains(fact.Fact) ? fact.Values : [fact.Best])
+        {
+            // Alone and beyond doubt, it writes what it would say of the business.
+            var said = ReadingJson.Of(reading with { Facts = [new ReadFact(fact.Fact, [value with { Confidence = 1 }])] });
+            var told = Facts.Where(f => said.ContainsKey(f) && c.Expect.ContainsKey(f) && f is not ("trade" or "kind")).ToList();
+            if (told.Count == 0)
+                continue;
+            var right = told.All(f =>
+                Values(f, said[f], expected: false).All(h => Values(f, c.Expect[f], expected: true).Any(w => Same(f, w, h)))
+            );
+            yield return (fact.Fact, value.Confidence, right);
+        }
+    }
+
     public static Dictionary<string, Score> Compare(ReadingCase c, JsonObject got)
     {
         var scores = new Dictionary<string, Score>();

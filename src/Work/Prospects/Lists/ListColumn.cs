@@ -2,8 +2,8 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Plurimax.Facts;
-using Plurimax.Reading.Shapes;
 using Plurimax.Reading.Finders;
+using Plurimax.Reading.Shapes;
 using Plurimax.Trades;
 
 namespace Plurimax.Work.Prospects.Lists;
