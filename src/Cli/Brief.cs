@@ -41,7 +41,13 @@ internal sealed record Brief(TradeTemplate Trade, FactSheet Facts, string Langua
         var spoken = language ?? Languages.Guess(text) ?? "en";
         if (language is null)
             assumed.Add($"language: {spoken}, as the text is written");
-        trade ??= TradeOf(reading, all, assumed);
+        trade ??= TradeOf(reading, all, spoken, assumed);
+        // The language of the brief is the language of the site: without words of the trade in it, there are the client's own.
+        if (all.InLanguage(trade, spoken) is null && all.Open(spoken, trade.Kind) is { } few)
+        {
+            assumed.Add($"{trade.Id} is not written in {spoken} yet: the site says what the client said, and little else");
+            trade = few;
+        }
         var facts = FactSheet.Empty;
         foreach (var o in Confirming.Of(reading, TradeFacts.Of(trade)).OrderByDescending(o => o.Confidence).DistinctBy(o => o.Fact))
         {
@@ -68,7 +74,12 @@ internal sealed record Brief(TradeTemplate Trade, FactSheet Facts, string Langua
     }
 
     /// <summary>The template of the trade that was read; where none ships, the nearest by what is done, and that is said.</summary>
-    private static TradeTemplate TradeOf(FactReading reading, TradeCatalogue all, ImmutableArray<string>.Builder assumed)
+    private static TradeTemplate TradeOf(
+        FactReading reading,
+        TradeCatalogue all,
+        string spoken,
+        ImmutableArray<string>.Builder assumed
+    )
     {
         if (reading.Trade is { } known && all.Find(known.Id) is { } fits)
             return fits;
@@ -87,10 +98,12 @@ internal sealed record Brief(TradeTemplate Trade, FactSheet Facts, string Langua
             throw new UsageException(
                 "the text does not say what the business does. Name a trade with --trade; plurimax trades lists them."
             );
-        // Another trade's words would be untrue on the site; whoever asks decides.
-        var kin = reading.Trade is { } kind ? all.Cards.Where(c => c.Kind == kind.Kind).Select(c => c.Id).Take(4).ToList() : [];
-        throw new UsageException(
-            $"no template fits “{said}”. {(kin.Count > 0 ? $"Of the same kind: {string.Join(", ", kin)}. " : "")}Name one with --trade."
-        );
+        // Another trade's words would be untrue on the site: there are the client's own.
+        if (all.Open(spoken, reading.Trade?.Kind ?? BusinessKind.ByAppointment) is { } own)
+        {
+            assumed.Add($"no template fits “{said}”: the site says what the client said, and little else. Name a trade with --trade");
+            return own;
+        }
+        throw new UsageException($"no template fits “{said}”, and there is none for any trade in {spoken}. Name one with --trade.");
     }
 }

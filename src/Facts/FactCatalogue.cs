@@ -13,6 +13,10 @@ public static class FactCatalogue
             Ask = "What is the business called?",
             ForClient = true,
         },
+        new("trade.words", FactGroup.Identity, "What it is, in its own words", FactShape.Text, 0, "Such as: clockmaker and clock restorer.")
+        {
+            Ask = "What do you call what you do?",
+        },
         new("known_for", FactGroup.Identity, "Known for", FactShape.Text, 3, "One short sentence, such as: wheels trued while you wait.")
         {
             Ask = "What is the business known for?",

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Plurimax.Facts;
 
 namespace Plurimax.Trades;
 
@@ -44,8 +45,13 @@ public sealed class TradeCatalogue
         var code = language.Split('-')[0];
         if (trade.Language.Split('-')[0] == code)
             return trade;
+        if (trade.Open)
+            return Open(code, trade.Kind);
         return Kin(trade).FirstOrDefault(t => t.Language.Split('-')[0] == code) is { } card ? _find(card.Id) : null;
     }
+
+    /// <summary>Few words that hold for any business of a kind; null in a language that has none.</summary>
+    public TradeTemplate? Open(string language, BusinessKind kind) => _find(OpenTrade.IdOf(language, kind));
 
     /// <summary>Languages in which a trade is written, its own first, as tags.</summary>
     public ImmutableArray<string> Languages(TradeTemplate trade) =>

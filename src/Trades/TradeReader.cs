@@ -70,6 +70,7 @@ public sealed class TradeReader(Func<string, string?> bank)
         "needs",
         "drop",
         "base",
+        "open",
     ];
 
     /// <summary>What a translation takes over from the template it translates; everything else is written anew.</summary>
@@ -277,6 +278,7 @@ public sealed class TradeReader(Func<string, string?> bank)
             Id = f.ContainsKey("base") ? $"{Text(f, "id", file)}.v{Version(f, file)}" : Text(f, "id", file),
             Base = f.GetValueOrDefault("base")?.Node.ToString(),
             Translates = f.GetValueOrDefault("translates")?.Node.ToString(),
+            Open = f.GetValueOrDefault("open")?.Node.ToString() == "true",
             Version = f.ContainsKey("base") ? Version(f, file) : 1,
             FirstLook = looks.TryGetValue("first", out var first) ? first.ToString() : null,
             Language = Text(f, "lang", file),
@@ -359,7 +361,10 @@ public sealed class TradeReader(Func<string, string?> bank)
             }
         )
             Need(t.Passage(p) is not null, p, "every trade needs this passage.");
-        var least = t.Base is null ? 6 : 3;
+        var least =
+            t.Open ? 0
+            : t.Base is null ? 6
+            : 3;
         Need(t.Services.Count >= least, "services", $"{t.Services.Count} services; at least {least} are needed.");
         Need(t.Cuts.Length >= 1, "cuts", "at least one list of services is needed.");
         Need(t.Pools.GetValueOrDefault("questions", Pool.Empty).Items.Length >= 5, "questions", "at least 5 questions are needed.");

@@ -57,8 +57,16 @@ public sealed class TradeStore
     /// <exception cref="TradeFormatException">It is at fault.</exception>
     public TradeTemplate? Find(string id) =>
         _read
-            .GetOrAdd(id, static (i, shelf) => new Lazy<TradeTemplate?>(() => Exists(i) ? shelf.Load($"trades/{i}.yaml") : null), this)
+            .GetOrAdd(id, static (i, shelf) => new Lazy<TradeTemplate?>(() => Exists(i) ? shelf.Load($"trades/{i}.yaml") : shelf.OpenOf(i)), this)
             .Value;
+
+    /// <summary>"open-fr-maker": few words in French for a business of that kind, whatever its trade.</summary>
+    private TradeTemplate? OpenOf(string id)
+    {
+        if (OpenTrade.Parse(id) is not { } open || Content.Bytes($"open/{open.Language}.yaml") is null)
+            return null;
+        return Load($"open/{open.Language}.yaml") with { Id = id, Kind = open.Kind };
+    }
 
     private static bool Exists(string id) => !id.Contains('/') && Content.Bytes($"trades/{id}.yaml") is not null;
 

@@ -30,6 +30,9 @@ public sealed record TradeTemplate
     public string Root => Base ?? Translates ?? Id;
     public int Version { get; init; } = 1;
 
+    /// <summary>For a business of any trade: it says nothing but the facts (content/open).</summary>
+    public bool Open { get; init; }
+
     /// <summary>The look that sites of it begin with; null leaves it to the site's seed.</summary>
     public string? FirstLook { get; init; }
 

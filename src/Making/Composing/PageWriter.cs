@@ -63,6 +63,8 @@ internal sealed class PageWriter(
             "headline" => ("opening", new OpeningContent { Heading = picker.Body(id, "headline"), Text = picker.Body(id, "lede") }),
             "title" => (name, new TitleContent { Heading = Heading(id) }),
             "proof" => ("trust", new TrustContent { Items = picker.PoolItems(id, slot) }),
+            // With no service known there is nothing to list.
+            "services.short" or "services.text" when services.IsEmpty => ("services", null),
             "services.short" => (
                 "services",
                 new ServicesContent(false) { Heading = picker.Body(id, "services_heading"), Items = ServiceItems(id, "services.short") }

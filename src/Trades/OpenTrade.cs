@@ -1,0 +1,25 @@
+using Plurimax.Facts;
+
+namespace Plurimax.Trades;
+
+/// <summary>
+/// The templates of content/open: for a trade that has no template in a language. They say what the client said, under headings of the
+/// language, and nothing of any trade. Their id holds the language and the kind of business, "open-fr-maker".
+/// </summary>
+public static class OpenTrade
+{
+    private const string Prefix = "open-";
+
+    public static string IdOf(string language, BusinessKind kind) => $"{Prefix}{language.Split('-')[0].ToLowerInvariant()}-{Kebab(kind)}";
+
+    /// <returns>Null for an id of another template.</returns>
+    public static (string Language, BusinessKind Kind)? Parse(string id)
+    {
+        if (!id.StartsWith(Prefix, StringComparison.Ordinal) || id.Split('-', 3) is not [_, { Length: 2 } language, var kind])
+            return null;
+        return Enum.GetValues<BusinessKind>().Where(k => Kebab(k) == kind).Select(k => ((string, BusinessKind)?)(language, k)).FirstOrDefault();
+    }
+
+    private static string Kebab(BusinessKind kind) =>
+        string.Concat(kind.ToString().Select((c, i) => char.IsUpper(c) && i > 0 ? $"-{char.ToLowerInvariant(c)}" : $"{char.ToLowerInvariant(c)}"));
+}
