@@ -52,6 +52,8 @@ internal sealed record Brief(TradeTemplate Trade, FactSheet Facts, string Langua
         foreach (var o in Confirming.Of(reading, TradeFacts.Of(trade)).OrderByDescending(o => o.Confidence).DistinctBy(o => o.Fact))
         {
             // A guess is a question: single values that are not sure stay out, lists are the client's own words.
+            if (o.Value.Summary().Trim().Length == 0)
+                continue;
             if (o.Confidence < GoesWithoutSaying && o.Value is not (ListValue or PricesValue or TestimonialsValue))
             {
                 assumed.Add($"{o.Fact} is left open: is it {o.Value.Summary()} ({o.Where.Where})?");
@@ -74,12 +76,7 @@ internal sealed record Brief(TradeTemplate Trade, FactSheet Facts, string Langua
     }
 
     /// <summary>The template of the trade that was read; where none ships, the nearest by what is done, and that is said.</summary>
-    private static TradeTemplate TradeOf(
-        FactReading reading,
-        TradeCatalogue all,
-        string spoken,
-        ImmutableArray<string>.Builder assumed
-    )
+    private static TradeTemplate TradeOf(FactReading reading, TradeCatalogue all, string spoken, ImmutableArray<string>.Builder assumed)
     {
         if (reading.Trade is { } known && all.Find(known.Id) is { } fits)
             return fits;

@@ -255,6 +255,17 @@ public static class FactCatalogue
             ForClient = true,
             Kinds = "00600000",
         },
+        new(
+            "vat_included",
+            FactGroup.Services,
+            "Tax is in the prices",
+            FactShape.YesNo,
+            1,
+            "It stands over the prices only where it was said."
+        )
+        {
+            Ask = "Do your prices include VAT?",
+        },
         new("rooms", FactGroup.Services, "Rooms", FactShape.Prices, 4, "One a line: room | price a night | beds and what belongs to it.")
         {
             Ask = "Which rooms are there, and what does a night cost?",

@@ -17,9 +17,14 @@ public static class OpenTrade
     {
         if (!id.StartsWith(Prefix, StringComparison.Ordinal) || id.Split('-', 3) is not [_, { Length: 2 } language, var kind])
             return null;
-        return Enum.GetValues<BusinessKind>().Where(k => Kebab(k) == kind).Select(k => ((string, BusinessKind)?)(language, k)).FirstOrDefault();
+        return Enum.GetValues<BusinessKind>()
+            .Where(k => Kebab(k) == kind)
+            .Select(k => ((string, BusinessKind)?)(language, k))
+            .FirstOrDefault();
     }
 
     private static string Kebab(BusinessKind kind) =>
-        string.Concat(kind.ToString().Select((c, i) => char.IsUpper(c) && i > 0 ? $"-{char.ToLowerInvariant(c)}" : $"{char.ToLowerInvariant(c)}"));
+        string.Concat(
+            kind.ToString().Select((c, i) => char.IsUpper(c) && i > 0 ? $"-{char.ToLowerInvariant(c)}" : $"{char.ToLowerInvariant(c)}")
+        );
 }

@@ -57,7 +57,11 @@ public sealed class TradeStore
     /// <exception cref="TradeFormatException">It is at fault.</exception>
     public TradeTemplate? Find(string id) =>
         _read
-            .GetOrAdd(id, static (i, shelf) => new Lazy<TradeTemplate?>(() => Exists(i) ? shelf.Load($"trades/{i}.yaml") : shelf.OpenOf(i)), this)
+            .GetOrAdd(
+                id,
+                static (i, shelf) => new Lazy<TradeTemplate?>(() => Exists(i) ? shelf.Load($"trades/{i}.yaml") : shelf.OpenOf(i)),
+                this
+            )
             .Value;
 
     /// <summary>"open-fr-maker": few words in French for a business of that kind, whatever its trade.</summary>

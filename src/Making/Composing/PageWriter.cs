@@ -160,6 +160,12 @@ internal sealed class PageWriter(
                 name,
                 new LegalContent { Heading = Fixed(name), Text = new($"{{{{ settings.{name} }}}}", $"settings.{name}") }
             ),
+            "points" => (name, Told("points", "{{ selling_points | list | sentence }}.")),
+            "story" => (name, Told("story", "{{ owner.story }}")),
+            "history" => (name, Told("history", "{{ history }}")),
+            "promise" => (name, Told("promise", "{{ guarantee | sentence }}")),
+            "reach" => (name, Told("reach", "{{ area.radius | sentence }}")),
+            "access" => (name, Told("access", "{{ access | list | sentence }}")),
             "text" => (name, new TextContent("own") { Text = new("Write here.", Kept: true) }),
             _ when trade.Passage(name) is not null => (
                 name,
@@ -180,6 +186,9 @@ internal sealed class PageWriter(
 
     private ImmutableArray<SectionItem> ServiceItems(string page, string slot) =>
         [.. services.Select(s => new SectionItem(s.Id, s.Name, picker.ServiceText(page, slot, s.Id)))];
+
+    /// <summary>What the client says of the business, under a heading of the language; the fact shows where it is confirmed.</summary>
+    private TextContent Told(string name, string text) => new("told") { Heading = Fixed(name), Text = new(text, $"fact.{name}") };
 
     private Passage Titled(string page, string slot, Passage otherwise) =>
         picker.Heading(page, slot) is { IsEmpty: false } h ? h : otherwise;

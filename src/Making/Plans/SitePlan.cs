@@ -34,7 +34,7 @@ public static class SitePlan
         var small = trade
             .Pages.Select(p => new PlannedPage(
                 p.Page,
-                Gained(trade, p.Page, p.Slots, photos),
+                Gained(trade, facts, p.Page, p.Slots, photos),
                 "every site of this size has it",
                 p.Page.StartsWith("service-", StringComparison.Ordinal) ? p.Page["service-".Length..] : null
             ))
@@ -93,8 +93,17 @@ public static class SitePlan
     }
 
     /// <summary>The trade's plan, with the sections every business of that kind gains once the facts are there.</summary>
-    private static ImmutableArray<string> Gained(TradeTemplate trade, string page, ImmutableArray<string> slots, int photos)
+    private static ImmutableArray<string> Gained(
+        TradeTemplate trade,
+        FactSheet facts,
+        string page,
+        ImmutableArray<string> slots,
+        int photos
+    )
     {
+        // What the client said of the business stands somewhere, whatever the trade has to say.
+        IEnumerable<string> told(params (string Slot, string Fact)[] said) =>
+            said.Where(t => facts.Public<FactValue>(t.Fact) is not null && !slots.Contains(t.Slot)).Select(t => t.Slot);
         var atPlace = trade.Kind is not BusinessKind.AtCustomersPlace;
         var list = slots.ToList();
         if (page == "home")
@@ -102,15 +111,20 @@ public static class SitePlan
             var end = list.IndexOf("closing") is >= 0 and var i ? i : list.Count;
             list.InsertRange(
                 end,
-                new[] { photos is > 0 and < 3 ? "gallery" : "", "testimonials", atPlace ? "visit" : "area" }.Where(s =>
-                    s.Length > 0 && !list.Contains(s)
-                )
+                told(("points", "selling_points"), ("reach", "area.radius"))
+                    .Concat(new[] { photos is > 0 and < 3 ? "gallery" : "", "testimonials", atPlace ? "visit" : "area" })
+                    .Where(s => s.Length > 0 && !list.Contains(s))
             );
         }
         if (page == "about")
         {
             var end = list.IndexOf("closing") is >= 0 and var i ? i : list.Count;
-            list.InsertRange(end, new[] { "team", "memberships" }.Where(s => !list.Contains(s)));
+            list.InsertRange(
+                end,
+                told(("story", "owner.story"), ("history", "history"), ("promise", "guarantee"), ("access", "access"))
+                    .Concat(["team", "memberships"])
+                    .Where(s => !list.Contains(s))
+            );
         }
         if (page == "contact")
         {

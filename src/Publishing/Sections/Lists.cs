@@ -92,6 +92,15 @@ internal static class Lists
         return SectionRenderer.Wrap(c, s, Html.Of($"{head}<div class=\"list\">{rows}</div>"));
     }
 
+    /// <summary>Whether tax is in the prices stands there only where somebody said so.</summary>
+    private static string Taxed(RenderContext c) =>
+        c.Facts.Public<YesNoValue>("vat_included") switch
+        {
+            { Yes: true } => c.W("money.with_tax"),
+            { Yes: false } => c.W("money.without_tax"),
+            null => c.W("headings.price"),
+        };
+
     public static Html Prices(RenderContext c, Section s, PricesContent p)
     {
         var lines = p.Rows.IsEmpty ? c.Facts.Public<PricesValue>("prices")?.Lines ?? [] : p.Rows;
@@ -108,7 +117,7 @@ internal static class Lists
                 )}</caption><thead><tr><th scope="col">{c.W("menu.services")}</th>{Html.If(
                     notes,
                     $"<th scope=\"col\"><span class=\"vh\">{c.W("sections.note")}</span></th>"
-                )}<th scope="col">{c.W("money.with_tax")}</th></tr></thead><tbody>{lines.Select(l =>
+                )}<th scope="col">{Taxed(c)}</th></tr></thead><tbody>{lines.Select(l =>
                     Html.Of(
                         $"<tr><th scope=\"row\">{l.Service}</th>{Html.If(notes, $"<td>{(l.Amount is null ? "" : l.Note)}</td>")}"
                             + $"<td>{Figure(c, l)}</td></tr>"

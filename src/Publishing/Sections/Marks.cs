@@ -17,7 +17,7 @@ internal static class Marks
     /// <param name="inverse">It stands on the dark ground of the look, not on the page.</param>
     public static (Html Html, string Css) Of(RenderContext c, bool inverse)
     {
-        var place = Html.Of($"<small>{c.Trade.Names.Title}, {c.Facts.Town}</small>");
+        var place = Html.Of($"<small>{c.TradeAndTown}</small>");
         Html Image(string path, double w, double h) =>
             Html.Of(
                 $"<img class=\"wm\" src=\"{c.Assets}{path}\" width=\"{(int)Math.Ceiling(w)}\" height=\"{(int)Math.Ceiling(h)}\" "

@@ -38,9 +38,7 @@ internal static class Proof
         if (id == "area")
             return (c.W("menu.area"), text);
         var cut = text.IndexOf(", ", StringComparison.Ordinal);
-        return cut > 0
-            ? (text[..cut], text[(cut + 2)..])
-            : (text, c.W("sections.trade_town", ("x", c.Trade.Names.Title), ("town", c.Facts.Town)));
+        return cut > 0 ? (text[..cut], text[(cut + 2)..]) : (text, c.TradeAndTown);
     }
 
     public static Html Testimonials(RenderContext c, Section s, TestimonialsContent t)

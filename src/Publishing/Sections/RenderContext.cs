@@ -86,6 +86,13 @@ internal sealed record RenderContext(
     public ImmutableArray<(string Language, string File, bool Same)> Versions { get; init; } = [];
 
     /// <summary>A setting as it holds on this page.</summary>
+    /// <summary>What the business is and where; of a business of any trade in its own words, where it said them.</summary>
+    public string TradeAndTown =>
+        !Trade.Open ? W("sections.trade_town", ("x", Trade.Names.Title), ("town", Facts.Town))
+        : Facts.Public<TextValue>("trade.words") is { } own
+            ? $"{char.ToUpper(own.Text[0], CultureInfo.InvariantCulture)}{own.Text[1..]}, {Facts.Town}"
+        : Facts.Town;
+
     public string Set(string key) => Settings.Settings.GetValueOrDefault(key) ?? SettingsRegistry.Values[key];
 
     public bool Yes(string key) => Set(key) == "yes";

@@ -85,10 +85,12 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
             AddressFinder.Find,
             HoursFinder.Find,
             PriceFinder.Find,
+            PriceFinder.Taxes,
             ProofFinder.Find,
             PeopleFinder.Find,
             PointFinder.Find,
             OwnWordsFinder.Find,
+            AreaFinder.Find,
         ];
         foreach (var frame in frames)
         {
@@ -97,6 +99,7 @@ public sealed record FactReading(ImmutableArray<ReadFact> Facts, SiteMaterial Ma
                 Take(() => find(frame));
         }
         PhoneFinder.Weigh(found);
+        PriceFinder.ToRooms(found, frames);
         var hosts = found
             .Where(c => c.Fact is "email" or "website" && c.Confidence > .6)
             .Select(c => ((TextValue)c.Value).Text)

@@ -10,7 +10,7 @@ public static class PointFinder
     /// <summary>Clauses that speak for a business without a heading that says so; more of one document are seldom all true of it.</summary>
     private const int MostUnasked = 6;
 
-    public static IEnumerable<Candidate> Find(TextFrame frame) => [.. Points(frame), .. Tongues(frame), .. Area(frame)];
+    public static IEnumerable<Candidate> Find(TextFrame frame) => [.. Points(frame), .. Tongues(frame)];
 
     /// <summary>Whether a clause speaks for the business: "fully insured", "free parking", "hecho a mano".</summary>
     public static bool SpeaksFor(string clause) => Worth.IsMatch(clause);
@@ -148,28 +148,6 @@ public static class PointFinder
             yield return new Candidate("languages", new ListValue([Languages.Canonical(stated)]), .7, Snippet.None, "language of the page");
     }
 
-    private static IEnumerable<Candidate> Area(TextFrame frame)
-    {
-        for (var i = 0; i < frame.Lines.Length; i++)
-        {
-            var line = frame.Line(i);
-            if (!frame.Usable(i) || frame.Past(i))
-                continue;
-            var m = Covers.Match(line);
-            if (!m.Success || Cues.NotTheirs(TextFrame.ClauseText(line, m.Index, m.Length)))
-                continue;
-            foreach (Match t in Town.Matches(m.Groups["list"].Value))
-                if (t.Value.Length > 2 && HoursWords.FullDay(t.Value) < 0)
-                    yield return new Candidate(
-                        "area.towns",
-                        new ListValue([t.Value]),
-                        .8,
-                        frame.Source.Around(i, m.Groups["list"].Index + t.Index, t.Length),
-                        "area served"
-                    );
-        }
-    }
-
     private static readonly Regex Worth = WordPattern.Of("point-finder/worth", RegexOptions.IgnoreCase);
     private static readonly Regex NotWorth = WordPattern.Of("point-finder/not-worth", RegexOptions.IgnoreCase);
     private static readonly Regex ClauseEnd = new(@"[.!?;]\s|[.!]?\n|\s[·⋅•|–—-]\s|\s{3,}");
@@ -183,11 +161,4 @@ public static class PointFinder
     private static readonly Regex Phrases = WordPattern.Of("point-finder/phrases", RegexOptions.IgnoreCase);
     private static readonly Regex Speaks = WordPattern.Of("point-finder/speaks", RegexOptions.IgnoreCase);
     private static readonly Regex Word = new(@"\p{L}+");
-    private static readonly Regex Covers = new(
-        @"(?i:\b(?:we (?:cover|serve|travel to|work in|deliver to)|areas? (?:covered|served)\s*[:|]?|covering|serving|service "
-            + @"area\s*[:|]|einsatzgebiet\s*[:|]?|wir (?:arbeiten|sind) in|zone d'intervention\s*[:|]?|nous intervenons "
-            + @"(?:à|sur|dans)|zona de (?:trabajo|servicio)\s*[:|]?|trabajamos en|damos servicio en))\s+(?<list>(?:\p{L}[\p{L}'’-]*[ "
-            + @",&/]+){0,20}\p{L}[\p{L}'’-]*)"
-    );
-    private static readonly Regex Town = new(@"\p{Lu}[\p{L}'’-]+(?:[ ](?:on|upon|le|by|the|sur|de|am|an der)?[ ]?\p{Lu}[\p{L}'’-]+)*");
 }

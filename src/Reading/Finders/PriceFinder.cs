@@ -98,6 +98,64 @@ public static class PriceFinder
         RegexOptions.IgnoreCase
     );
 
+    /// <summary>"All prices include VAT", "inkl. MwSt.", "TTC", "zzgl. MwSt.".</summary>
+    public static IEnumerable<Candidate> Taxes(TextFrame frame)
+    {
+        for (var i = 0; i < frame.Lines.Length; i++)
+            if (frame.Usable(i) && !frame.Past(i) && Tax.Match(frame.Line(i)) is { Success: true } m)
+            {
+                yield return new Candidate(
+                    "vat_included",
+                    new YesNoValue(m.Groups["with"].Success),
+                    .9,
+                    frame.Source.Around(i, m.Index, m.Length),
+                    "tax in the prices"
+                );
+                yield break;
+            }
+    }
+
+    private static readonly Regex Tax = new(
+        @"\b(?:(?<with>(?:incl(?:uding|\.|usive of)?|with) (?:VAT|tax)|(?:VAT|tax)(?: is)? incl(?:uded|\.)?|include (?:the )?(?:VAT|tax)|"
+            + @"in(?:kl(?:usive|\.)?|cl\.) (?:\d+ ?% )?(?:der )?(?:gesetzl\w* )?(?:MwSt|Mehrwertsteuer)|TTC|toutes taxes comprises|"
+            + @"IVA inclu[ií]d[oa]|IVA inclus[oaie]|incl(?:\.|usief) btw)|(?<without>(?:ex(?:cl(?:uding|\.)?|\.)?|plus|\+) (?:VAT|tax)\b|"
+            + @"zzgl\.? (?:der )?(?:gesetzl\w* )?(?:MwSt|Mehrwertsteuer)|\bHT\b(?= |\.|$)|hors taxes?|IVA no inclu[ií]do|sin IVA|"
+            + @"IVA esclusa|"
+            + @"excl(?:\.|usief) btw))"
+    );
+
+    /// <summary>What stands under a heading of rooms are rooms, and no list of prices.</summary>
+    public static void ToRooms(List<Candidate> found, IReadOnlyList<TextFrame> frames)
+    {
+        var rooms = found
+            .Where(c =>
+                c.Fact == "prices"
+                && c.Snippet.Line > 0
+                && frames.FirstOrDefault(f => f.Source.Name == c.Snippet.Document) is { } frame
+                && frame.Lines[c.Snippet.Line - 1].Role is LineRole.Item or LineRole.Row
+                && RoomsHead.IsMatch(frame.Under(c.Snippet.Line - 1))
+            )
+            .ToList();
+        if (rooms.Count == 0)
+            return;
+        found.RemoveAll(rooms.Contains);
+        found.Add(
+            rooms[0] with
+            {
+                Fact = "rooms",
+                Value = new PricesValue([.. rooms.SelectMany(r => ((PricesValue)r.Value).Lines)]),
+                Rule = "rooms",
+            }
+        );
+    }
+
+    private static readonly Regex RoomsHead = new(
+        @"^\W*(?:our |unsere |nos |nuestras |le nostre |onze )?(?:rooms?|zimmer|ferienwohnungen|chambres?|habitaciones|camere|"
+            + @"kamers)\b\W*$",
+        RegexOptions.IgnoreCase
+    );
+    private static readonly Regex NamedWithArticle = new(@"^(?:La|Le|L['’]|El|Los|Las|Il|Lo|The|Het|De)\s?\p{Lu}");
+
     private static string Key(string s) =>
         string.Join(
             ' ',
@@ -262,7 +320,9 @@ public static class PriceFinder
             // "£4,950 midweek and £6,950 at weekends": the second has no item of its own.
             if (k > 0 && Also.IsMatch(before))
                 continue;
-            var item = Item(before) is { } named && !NotItem.IsMatch(named) ? named : "";
+            // "Le Verger, accessible en fauteuil, 95 €": a line of a list is one thing.
+            var whole = frame.Lines[i].Role == LineRole.Item && matches.Count == 1;
+            var item = Item(before, whole) is { } named && !NotItem.IsMatch(named) ? named : "";
             var rest = after;
             var note = NoteIn(after);
             if (item.Length < 2)
@@ -347,14 +407,15 @@ public static class PriceFinder
         && !SinceWord.IsMatch(clause);
 
     /// <summary>What is left of the words before an amount after verbs, articles and leaders are taken off.</summary>
-    private static string Item(string raw)
+    /// <param name="whole">The text is one thing, however many commas stand in it.</param>
+    private static string Item(string raw, bool whole = false)
     {
         var text = raw;
         // "fish and chips" is one thing; "we tune grands and a tuning is" are two.
         var cut = ItemCut
             .Matches(text)
             .LastOrDefault(m =>
-                m.Index + m.Length < text.TrimEnd().Length - 1 && (!m.Value.Any(char.IsLetter) || Verb.IsMatch(text[..m.Index]))
+                !whole && m.Index + m.Length < text.TrimEnd().Length - 1 && (!m.Value.Any(char.IsLetter) || Verb.IsMatch(text[..m.Index]))
             );
         if (cut is not null)
             text = text[(cut.Index + cut.Length)..];
@@ -363,7 +424,9 @@ public static class PriceFinder
         {
             var was = text;
             text = ItemEnd.Replace(text.Trim(' ', ',', '.', '-', '–', '—', ':', '|', '=', '(', '*', '•', '~', '…', '/', '→', '>'), "");
-            text = ItemStart.Replace(text, "");
+            // "La Meunière" and "Le Bief" are names of rooms.
+            if (!NamedWithArticle.IsMatch(text))
+                text = ItemStart.Replace(text, "");
             if (text == was)
                 break;
         }

@@ -117,7 +117,7 @@ public static class ProofFinder
                         new Candidate(
                             "founded",
                             new TextValue(only.Value),
-                            .93,
+                            .96,
                             frame.Source.Around(i, frame.Label(i).From + only.Index, only.Length),
                             "year"
                         ),
