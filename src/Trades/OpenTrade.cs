@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Plurimax.Facts;
 
 namespace Plurimax.Trades;
@@ -8,6 +9,8 @@ namespace Plurimax.Trades;
 /// </summary>
 public static class OpenTrade
 {
+    public static readonly ImmutableArray<string> Languages = ["en", "de", "fr", "es", "it", "nl"];
+
     private const string Prefix = "open-";
 
     public static string IdOf(string language, BusinessKind kind) => $"{Prefix}{language.Split('-')[0].ToLowerInvariant()}-{Kebab(kind)}";

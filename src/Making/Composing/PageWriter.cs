@@ -160,8 +160,11 @@ internal sealed class PageWriter(
                 name,
                 new LegalContent { Heading = Fixed(name), Text = new($"{{{{ settings.{name} }}}}", $"settings.{name}") }
             ),
-            "points" => (name, Told("points", "{{ selling_points | list | sentence }}.")),
-            "story" => (name, Told("story", "{{ owner.story }}")),
+            "points" => (name, Known(Told("points", "{{ selling_points | list | sentence }}."))),
+            "story" => (
+                name,
+                picker.Says("selling_points") ? Told("story", "{{ owner.story }}") : Known(Told("story", "{{ owner.story }}"))
+            ),
             "history" => (name, Told("history", "{{ history }}")),
             "promise" => (name, Told("promise", "{{ guarantee | sentence }}")),
             "reach" => (name, Told("reach", "{{ area.radius | sentence }}")),
@@ -189,6 +192,10 @@ internal sealed class PageWriter(
 
     /// <summary>What the client says of the business, under a heading of the language; the fact shows where it is confirmed.</summary>
     private TextContent Told(string name, string text) => new("told") { Heading = Fixed(name), Text = new(text, $"fact.{name}") };
+
+    /// <summary>What a business says it is known for heads what speaks for it, where the opening does not say it already.</summary>
+    private TextContent Known(TextContent told) =>
+        !trade.Open && picker.Says("known_for") ? told with { Heading = new("{{ known_for }}", "fact.known_for") } : told;
 
     private Passage Titled(string page, string slot, Passage otherwise) =>
         picker.Heading(page, slot) is { IsEmpty: false } h ? h : otherwise;

@@ -242,6 +242,9 @@ internal sealed partial class Picker(
             _leads.Add(a.Lead);
     }
 
+    /// <summary>Whether a fact is known and may stand on the site.</summary>
+    public bool Says(string fact) => FactTree.Has(facts, fact);
+
     /// <summary>A word of the name comes back within five words of it: "Kestrel Trees works on trees".</summary>
     private bool Echoes(Alternate a) => _stems.Length > 0 && a.NearName.Any(w => _stems.Any(s => w.Contains(s, StringComparison.Ordinal)));
 

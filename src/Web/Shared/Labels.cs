@@ -1,4 +1,5 @@
 using Plurimax.Facts;
+using Plurimax.Trades;
 
 namespace Plurimax.Web.Shared;
 
@@ -29,6 +30,9 @@ public static class Labels
             FactSource.Import => "import",
             _ => "guess",
         };
+
+    /// <summary>A trade by the id of its template; a site without one speaks in the client's own words.</summary>
+    public static string TradeOf(string id) => OpenTrade.Parse(id) is null ? id.Replace('-', ' ') : "in its own words";
 
     public static string KindOf(BusinessKind kind) =>
         kind switch

@@ -71,7 +71,34 @@ public sealed class NewModel(
     [BindProperty(SupportsGet = true)]
     public PlanSize Size { get; set; } = PlanSize.Small;
 
-    public ImmutableArray<string> Languages(TradeTemplate trade) => trades.Languages(trade);
+    /// <summary>Those in which the trade is written, then those in which a site can say what the client said and little else.</summary>
+    public ImmutableArray<string> Languages(TradeTemplate trade) =>
+        [
+            .. trades
+                .Languages(trade)
+                .Concat(OpenTrade.Languages.Select(l => trades.Open(l, trade.Kind)?.Language).OfType<string>())
+                .DistinctBy(l => l.Split('-')[0]),
+        ];
+
+    public bool Written(TradeTemplate trade, string language) => trades.InLanguage(trade, language) is not null;
+
+    /// <summary>The language of what was typed and read, as a tag; null where it cannot be told.</summary>
+    public string? Heard { get; private set; }
+
+    /// <summary>The template for a business of any trade of the kind that was typed, in the language of what was sent.</summary>
+    public string OpenId =>
+        OpenTrade.IdOf(
+            Heard ?? "en",
+            TradeLexicon.OfLabel(Words)?.Kind
+                ?? (
+                    Sheet?.Facts["hours"] is not null ? BusinessKind.ShopWithHours
+                    : Sheet?.Facts["area.towns"] is not null || Sheet?.Facts["area.radius"] is not null ? BusinessKind.AtCustomersPlace
+                    : BusinessKind.ByAppointment
+                )
+        );
+
+    public string OwnWordsHref =>
+        $"/new{(Sheet is null ? "" : $"/{Sheet.Id}")}?Words={Uri.EscapeDataString(Words)}&ChosenFor={Uri.EscapeDataString(Words)}&TradeId={OpenId}";
 
     [BindProperty]
     public string Text { get; set; } = "";
@@ -227,7 +254,10 @@ public sealed class NewModel(
         var brought = OldTexts
             .Where((_, i) => Brings(i))
             .Select(t => t.Place == OldTextPlace.LeftOut ? t with { Place = OldTextPlace.OwnPage } : t);
-        var wish = new StartWish(Sheet, Chosen!, facts, Action, Tone, Enum.IsDefined(Size) ? Size : PlanSize.Small, Language, [.. brought]);
+        var wish = new StartWish(Sheet, Chosen!, facts, Action, Tone, Enum.IsDefined(Size) ? Size : PlanSize.Small, Language, [.. brought])
+        {
+            Words = Words,
+        };
         var site = await startService.MakeAsync(wish, Who);
         TempData["Said"] = $"{facts.Name}: a whole site stands on the Bench.";
         return Redirect($"/sites/{site.Id}/bench");
@@ -316,11 +346,34 @@ public sealed class NewModel(
                     )
                     .Take(3),
             ];
+        Heard = HeardIn();
+        if (chosen is not null && OpenTrade.Parse(chosen) is not null && trades.Find(chosen) is { } open)
+        {
+            (Chosen, TradeId, Language) = (open, chosen, Language ?? open.Language);
+            return;
+        }
         var first = chosen is not null && Found.Any(f => f.Trade.Id == chosen) ? chosen : Found.FirstOrDefault()?.Trade.Id;
         Chosen = first is null ? null : trades.Find(first);
         TradeId =
             chosen is not null && chosen == Chosen?.Id ? chosen
             : Sure ? Chosen?.Id
             : null;
+        if (Language is null && Heard is { } heard && Chosen is not null)
+            Language = Languages(Chosen).FirstOrDefault(l => l.StartsWith(heard, StringComparison.Ordinal));
     }
+
+    /// <summary>From the words that were typed and from what stands around each fact that was read.</summary>
+    private string? HeardIn() =>
+        Sheet is null
+            ? null
+            : Plurimax.Text.Languages.Guess(
+                string.Join(
+                    '\n',
+                    Sheet
+                        .Facts.Entries.Values.Select(e => e.Where)
+                        .OfType<Snippet>()
+                        .Select(w => $"{w.Before} {w.Match} {w.After}")
+                        .Append(Sheet.Words)
+                )
+            );
 }

@@ -30,7 +30,11 @@ public sealed record StartWish(
     PlanSize Size,
     string? Language,
     ImmutableArray<OldText> Brought
-);
+)
+{
+    /// <summary>What the trade was called when it was looked for.</summary>
+    public string Words { get; init; } = "";
+}
 
 /// <summary>Makes check sheets out of whatever there is: words, files, a site to be like.</summary>
 public sealed class StartService(
@@ -227,8 +231,14 @@ public sealed class StartService(
             like?.Look,
             Size: wish.Size
         );
-        if (wish.Language is { Length: > 0 } spoken && trades.InLanguage(trade, spoken) is { } own)
-            trade = own;
+        // Where nobody has written the trade in that language, the site says what the client said and little else.
+        if (wish.Language is { Length: > 0 } spoken)
+            trade = trades.InLanguage(trade, spoken) ?? trades.Open(spoken, trade.Kind) ?? trade;
+        if (trade.Open && facts["trade.words"] is null && wish.Words.Trim() is { Length: > 2 and < 80 } called)
+            facts = facts.With(
+                "trade.words",
+                new FactEntry(new TextValue(called), FactSource.Maker, true, true, who.Name, clock.GetUtcNow())
+            );
         var site =
             sheet?.ClientId is { } known && await db.Clients.FirstOrDefaultAsync(c => c.Id == known) is { } client
                 ? await CreateForAsync(client, trade, facts, wishes, who, who.UserId, null)
