@@ -98,7 +98,8 @@ public sealed class NewModel(
         );
 
     public string OwnWordsHref =>
-        $"/new{(Sheet is null ? "" : $"/{Sheet.Id}")}?Words={Uri.EscapeDataString(Words)}&ChosenFor={Uri.EscapeDataString(Words)}&TradeId={OpenId}";
+        $"/new{(Sheet is null ? "" : $"/{Sheet.Id}")}?Words={Uri.EscapeDataString(Words)}"
+        + $"&ChosenFor={Uri.EscapeDataString(Words)}&TradeId={OpenId}";
 
     [BindProperty]
     public string Text { get; set; } = "";
