@@ -11,6 +11,9 @@ public static class OpenTrade
 {
     public static readonly ImmutableArray<string> Languages = ["en", "de", "fr", "es", "it", "nl"];
 
+    /// <summary>Of content/, where they stand.</summary>
+    public const string Folder = "open/";
+
     private const string Prefix = "open-";
 
     public static string IdOf(string language, BusinessKind kind) => $"{Prefix}{language.Split('-')[0].ToLowerInvariant()}-{Kebab(kind)}";

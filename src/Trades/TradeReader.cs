@@ -70,7 +70,6 @@ public sealed class TradeReader(Func<string, string?> bank)
         "needs",
         "drop",
         "base",
-        "open",
     ];
 
     /// <summary>What a translation takes over from the template it translates; everything else is written anew.</summary>
@@ -278,7 +277,7 @@ public sealed class TradeReader(Func<string, string?> bank)
             Id = f.ContainsKey("base") ? $"{Text(f, "id", file)}.v{Version(f, file)}" : Text(f, "id", file),
             Base = f.GetValueOrDefault("base")?.Node.ToString(),
             Translates = f.GetValueOrDefault("translates")?.Node.ToString(),
-            Open = f.GetValueOrDefault("open")?.Node.ToString() == "true",
+            Open = file.StartsWith(OpenTrade.Folder, StringComparison.Ordinal),
             Version = f.ContainsKey("base") ? Version(f, file) : 1,
             FirstLook = looks.TryGetValue("first", out var first) ? first.ToString() : null,
             Language = Text(f, "lang", file),

@@ -67,9 +67,9 @@ public sealed class TradeStore
     /// <summary>"open-fr-maker": few words in French for a business of that kind, whatever its trade.</summary>
     private TradeTemplate? OpenOf(string id)
     {
-        if (OpenTrade.Parse(id) is not { } open || Content.Bytes($"open/{open.Language}.yaml") is null)
+        if (OpenTrade.Parse(id) is not { } open || Content.Bytes($"{OpenTrade.Folder}{open.Language}.yaml") is null)
             return null;
-        return Load($"open/{open.Language}.yaml") with { Id = id, Kind = open.Kind };
+        return Load($"{OpenTrade.Folder}{open.Language}.yaml") with { Id = id, Kind = open.Kind };
     }
 
     private static bool Exists(string id) => !id.Contains('/') && Content.Bytes($"trades/{id}.yaml") is not null;

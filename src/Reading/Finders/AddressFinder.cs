@@ -70,8 +70,30 @@ public static partial class AddressFinder
                     "postal address"
                 );
         }
-        else if (Town(frame) is { } town)
+        else if ((LabelledTown(frame) ?? Town(frame)) is { } town)
             yield return town;
+    }
+
+    /// <summary>"Town: Hallow", and nothing else of an address.</summary>
+    private static Candidate? LabelledTown(TextFrame frame)
+    {
+        for (var i = 0; i < frame.Lines.Length; i++)
+            if (
+                frame.Usable(i)
+                && !frame.Past(i)
+                && frame.Said(i, "town") is { Length: > 2 and < 50 } said
+                && Capital.IsMatch(said)
+                && !said.Any(char.IsDigit)
+                && !Sentence.IsMatch(said)
+            )
+                return new Candidate(
+                    "place",
+                    new AddressValue(null, Trim(said), null, null, frame.Country),
+                    .95,
+                    frame.Source.Around(i, frame.Label(i).From, said.Length),
+                    "the town that is named"
+                );
+        return null;
     }
 
     /// <summary>"main office is Saltwick".</summary>

@@ -20,6 +20,7 @@ namespace Plurimax.Web.Briefing;
 public sealed class AnswersModel(
     IntakeService intakeService,
     ClientFileService fileService,
+    ReadInService readInService,
     PrivateLinks links,
     TradeCatalogue trades,
     ClientLetters letters
@@ -87,9 +88,10 @@ public sealed class AnswersModel(
             Response.StatusCode = 403;
             return Page();
         }
-        FileProblems.AddRange(
-            await fileService.AddAsync(Intake!.Site.ClientId, Intake.Id, await Uploads.ReadAsync(files), cleared == "yes")
-        );
+        var sent = await Uploads.ReadAsync(files);
+        FileProblems.AddRange(await fileService.AddAsync(Intake!.Site.ClientId, Intake.Id, sent, cleared == "yes"));
+        // What a brochure says is read now and waits for the maker, like every answer.
+        await readInService.ReadSentAsync(Intake.Site.Client, trades[Intake.Site.TradeId], sent);
         if (files.Count == 0)
             FileProblems.Add("Choose a photo, a logo or a brochure first.");
         if (FileProblems.Count == 0)

@@ -12,6 +12,9 @@ public sealed class ClientFileService(PlurimaxDb db, IBlobStore blobs, TimeProvi
     public const int MostFiles = 40;
     public const int LargestFile = 12 * 1024 * 1024;
 
+    /// <summary>Office Open XML, as IANA registers it.</summary>
+    public const string TextDocument = "application/vnd.openxmlformats-officedocument.wordprocessingml.document";
+
     /// <summary>Keeps what can be kept; one at fault does not stop the others.</summary>
     /// <param name="cleared">The sender may let us use them.</param>
     /// <returns>What was not kept and why.</returns>
@@ -100,13 +103,15 @@ public sealed class ClientFileService(PlurimaxDb db, IBlobStore blobs, TimeProvi
         var kind = FileKinds.Of(file.Bytes, name);
         if (kind == FileKind.Pdf)
             return ("application/pdf", null, null);
+        if (kind == FileKind.Zip && FileKinds.Promised(name) == FileKind.Docx)
+            return (TextDocument, null, null);
         if (kind is not (FileKind.Picture or FileKind.Svg))
             return (
                 "",
                 null,
                 kind == FileKind.Empty
                     ? "the file is empty."
-                    : $"it is {FileKinds.Say(kind)}. Send a photo (JPEG, PNG, WebP), a logo as SVG, or a PDF."
+                    : $"it is {FileKinds.Say(kind)}. Send a photo (JPEG, PNG, WebP), a logo as SVG, a PDF or a .docx."
             );
         var picture = PictureFile.Read(name, file.Bytes, kind);
         return picture.Ok ? (picture.Value!.Size.Type, picture.Value, null) : ("", null, picture.Problem);

@@ -50,4 +50,30 @@ public sealed class ReadInService(ClientFacts clientFacts, ClientFileService fil
             notes = notes.Append("Nothing in it that is not known or waiting already.");
         return new ReadIn(given.Count, texts.Count, found, batch.Pictures.Length - refused.Count, [.. notes]);
     }
+
+    /// <summary>
+    /// Documents that a client sent with a form: what they hold waits for the yes of a maker, as the answers do. Pictures are left to
+    /// <see cref="ClientFileService"/>.
+    /// </summary>
+    /// <returns>How many facts wait, new by this.</returns>
+    public async Task<int> ReadSentAsync(Client client, TradeTemplate trade, IEnumerable<InFile> sent, CancellationToken cancel = default)
+    {
+        var documents = sent.Where(f => FileKinds.Promised(f.Name) is FileKind.Pdf or FileKind.Docx).ToList();
+        var texts = DocumentReader.Read(documents).Texts;
+        if (texts.IsEmpty)
+            return 0;
+        var now = clock.GetUtcNow();
+        var offers = Confirming.Of(FactReading.Of(texts, DateOnly.FromDateTime(now.UtcDateTime)), TradeFacts.Of(trade));
+        var before = 0;
+        var after = await clientFacts.WaitingAsync(
+            client.Id,
+            f =>
+            {
+                before = f.Waiting.Length;
+                return Confirming.Add(f, offers, FactSource.Client, client.Name, now);
+            },
+            cancel
+        );
+        return after.Waiting.Length - before;
+    }
 }

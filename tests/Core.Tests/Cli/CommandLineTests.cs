@@ -139,12 +139,20 @@ public class CommandLineTests
         pages.ShouldContain("3 rue du Four");
         pages.ShouldContain("+33261913341");
         pages.ShouldNotContain("39 98 33 42");
-        // Another trade's words are worse than none.
+        // Another trade's words are worse than few.
         File.WriteAllText(brief, "name: Pell Organ Works\ntrade: pipe organ builder\ntown: Hallow\n");
         var unknown = Run("compose", brief, "--out", Path.Combine(folder, "other"));
-        unknown.Code.ShouldBe(2);
-        unknown.Error.ShouldContain("pipe organ builder");
-        Directory.Exists(Path.Combine(folder, "other")).ShouldBeFalse();
+        unknown.Code.ShouldBe(0, unknown.Error);
+        unknown.Error.ShouldContain("no template fits “pipe organ builder”");
+        File.ReadAllText(Path.Combine(folder, "other", "index.html")).ShouldContain("Pipe organ builder in Hallow");
+        // A trade that is not written in the language of the brief is not told in another.
+        File.WriteAllText(
+            brief,
+            "naam: Bloemen Tuin\nvak: bloemist\nstraat: Markt 3\npostcode: 4499 AB\nplaats: Zeedorp\nopen: ma-vr 9.00-18.00 uur\n"
+        );
+        var dutch = Run("compose", brief, "--out", Path.Combine(folder, "dutch"));
+        dutch.Code.ShouldBe(0, dutch.Error);
+        File.ReadAllText(Path.Combine(folder, "dutch", "index.html")).ShouldContain("lang=\"nl");
         Directory.Delete(folder, true);
     }
 

@@ -38,6 +38,29 @@ public class ListFileTests
         + "Cycles;bicycle repair shop;Saltmere;01632 960134;4.8;96;https://tern.example;\n";
 
     [Fact]
+    public void A_second_part_with_columns_of_its_own_is_put_under_the_first()
+    {
+        var list = Read(
+            "firm;town;tel;web\nHask Saws;Wrenfield;01632 960133;\nTern Cycles;Saltmere;01632 960134;tern.example\n;;;\n"
+                + "Ort;Telefon;Firma;E-Mail\nNordersiel;040 66969 120;Salon Wellengang;hallo@wellengang.example\n"
+        );
+        var entries = Entries(list);
+        entries.Select(e => e.Facts.Name).ShouldBe(["Hask Saws", "Tern Cycles", "Salon Wellengang"]);
+        entries[2].Facts.Town.ShouldBe("Nordersiel");
+        entries[2].Facts["email"]!.Value.Summary().ShouldBe("hallo@wellengang.example");
+        entries[2].Row.Number.ShouldBe(6);
+        list.Headings.ShouldContain("E-Mail");
+    }
+
+    [Fact]
+    public void Headings_that_come_again_are_a_row_that_is_no_firm()
+    {
+        var entries = Entries(Read("firm;town;tel\nHask Saws;Wrenfield;01632 960133\nfirm;town;tel\nTern Cycles;Saltmere;01632 960134\n"));
+        entries.Count(e => e.Problem is null).ShouldBe(2);
+        entries.Count(e => e.Problem is not null).ShouldBe(1);
+    }
+
+    [Fact]
     public void A_list_is_read_whatever_its_delimiter_and_encoding()
     {
         foreach (

@@ -1,4 +1,7 @@
 using System.Net;
+using DocumentFormat.OpenXml;
+using DocumentFormat.OpenXml.Packaging;
+using DocumentFormat.OpenXml.Wordprocessing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Plurimax.Data;
@@ -413,6 +416,31 @@ public class BriefingTests(App app)
         seen.Headers.GetValues("Content-Security-Policy").Single().ShouldContain("sandbox");
         var (_, other) = await IntakeAsync("Other Cycles");
         (await client.GetAsync($"/answers/{other}?handler=File&file={file.Id}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task What_a_document_of_the_client_says_is_read_and_waits_for_a_yes()
+    {
+        var (site, token) = await IntakeAsync("Brochure Cycles");
+        var client = app.Visitor();
+        using var memory = new MemoryStream();
+        using (var d = WordprocessingDocument.Create(memory, WordprocessingDocumentType.Document))
+        {
+            Paragraph Line(string text) => new(new Run(new DocumentFormat.OpenXml.Wordprocessing.Text(text)));
+            d.AddMainDocumentPart().Document = new Document(
+                new Body(Line("Brochure Cycles"), Line("Telephone: 01632 960 771"), Line("Tue to Sat 9.30 to 5"), Line("Established 1987"))
+            );
+        }
+        var r = await UploadAsync(client, $"/answers/{token}", "Files", new() { ["cleared"] = "yes" }, ("about us.docx", memory.ToArray()));
+        r.StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        var facts = await app.DbAsync(db => db.Clients.AsNoTracking().Where(c => c.Id == site.ClientId).Select(c => c.Facts).SingleAsync());
+        // Nothing of it is taken before a maker says so.
+        facts["founded"].ShouldBeNull();
+        var waits = facts.Waiting.Where(w => w.Source == FactSource.Client).ToDictionary(w => w.Fact, w => w.Value.Summary());
+        waits["founded"].ShouldBe("1987");
+        waits["phone"].ShouldContain("960");
+        waits.ShouldContainKey("hours");
+        (await (await client.GetAsync($"/answers/{token}")).Content.ReadAsStringAsync()).ShouldContain("about us.docx");
     }
 
     [Fact]

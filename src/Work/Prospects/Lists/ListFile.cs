@@ -155,6 +155,8 @@ public sealed record ListFile(
         }
         if (rows.Count == 0)
             return Result<ListFile>.Fail($"{name} has a row of headings and nothing below it.");
+        if (heading)
+            head = Aligned(head, rows);
         var country = c.Country ?? CountryOf(rows);
         var columns = ListColumns.Guess(head, rows.ConvertAll(r => r.Cells), country);
         var width = columns.Length;
@@ -179,6 +181,56 @@ public sealed record ListFile(
             cut ? [.. notes, $"Only the first {MostRows:N0} rows were read."] : [.. notes]
         );
     }
+
+    /// <summary>
+    /// A second sheet, or a part further down, may have headings of its own in another order: its rows are put under the first ones, by
+    /// what a column holds. Columns that only it has come behind them.
+    /// </summary>
+    /// <returns>The headings, with those that came behind.</returns>
+    private static string[] Aligned(string[] head, List<ListRow> rows)
+    {
+        var all = head.ToList();
+        int[]? to = null;
+        for (var i = 0; i < rows.Count; i++)
+        {
+            var cells = rows[i].Cells;
+            // The same headings again are a row like any other, and refused as one.
+            if (cells.SequenceEqual(head, StringComparer.OrdinalIgnoreCase))
+            {
+                to = null;
+                continue;
+            }
+            if (ListColumns.IsHeading(cells) && cells.Count(x => ListColumns.OfHeading(x) != ListColumn.LeaveOut) >= FewestHeadings)
+            {
+                to = [.. cells.Select(x => Place(all, x))];
+                rows.RemoveAt(i--);
+                continue;
+            }
+            if (to is null)
+                continue;
+            var moved = Enumerable.Repeat("", all.Count).ToArray();
+            for (var k = 0; k < cells.Length; k++)
+                if (k < to.Length && moved[to[k]].Length == 0)
+                    moved[to[k]] = cells[k];
+            rows[i] = rows[i] with { Cells = moved };
+        }
+        return [.. all];
+
+        static int Place(List<string> all, string heading)
+        {
+            var role = ListColumns.OfHeading(heading);
+            var at = all.FindIndex(h =>
+                h.Equals(heading, StringComparison.OrdinalIgnoreCase) || role != ListColumn.LeaveOut && ListColumns.OfHeading(h) == role
+            );
+            if (at >= 0)
+                return at;
+            all.Add(heading);
+            return all.Count - 1;
+        }
+    }
+
+    /// <summary>Fewer known names of columns in a row are words of a firm.</summary>
+    private const int FewestHeadings = 3;
 
     private static string? Said(string[] row, int i) => i < row.Length && row[i].Length > 0 ? row[i] : null;
 
