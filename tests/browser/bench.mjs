@@ -222,6 +222,21 @@ export default async function (browser, app) {
     await again.close();
   });
 
+  await test('Bench: on a page from before a new sign-in nothing typed is lost; it is sent once the page is loaded again', async () => {
+    const old = await context.newPage();
+    await open(old);
+    // What signing in again does to a page that stands open: its form is not taken any more.
+    await old.evaluate(() => document.querySelectorAll('[name=__RequestVerificationToken]').forEach((i) => (i.value = 'stale')));
+    await rewrite(old.locator('#f-home-opening-heading'), 'Typed before', old);
+    await old.locator('#saved.late', { hasText: 'kept here' }).waitFor();
+    await rewrite(old.locator('#f-home-opening-heading'), 'Typed before and after', old);
+    await old.locator('#saved.late', { hasText: 'kept here' }).waitFor();
+    await open(old);
+    await saved(old);
+    equal(stored('home.opening', 'heading'), 'Typed before and after', 'stored');
+    await old.close();
+  });
+
   await test('Bench: two makers: other passages merge and appear, one passage shows both versions', async () => {
     const [one, two] = [await context.newPage(), await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()];
     await signIn(two, 'ivo');

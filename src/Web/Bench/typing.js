@@ -60,6 +60,11 @@ async function sendAll() {
       later('signed out');
       return;
     }
+    // The form of a page from before a new sign-in is refused, whatever stands in it: nothing is wrong with the text.
+    if (answer.status === 400) {
+      later('old page');
+      return;
+    }
     if (answer.status >= 500) {
       unanswered(where, job);
       later('the server does not answer');
@@ -90,14 +95,14 @@ function unanswered(where, job) {
   keep();
 }
 
+const reasons = {
+  'signed out': 'Your sign-in has ended; what you typed is kept here. Load the page to sign in.',
+  'old page': 'This page is from before you signed in. What you typed is kept here; load the page and it is sent.',
+};
+
 function later(why) {
   offline = true;
-  tell(
-    why === 'signed out'
-      ? 'Your sign-in has ended; what you typed is kept here. Load the page to sign in.'
-      : `${why}: ${waiting.size} ${waiting.size === 1 ? 'text' : 'texts'} kept here, sent later`,
-    true,
-  );
+  tell(reasons[why] ?? `${why}: ${waiting.size} ${waiting.size === 1 ? 'text' : 'texts'} kept here, sent later`, true);
   clearTimeout(timer);
   timer = setTimeout(send, 3000);
 }
