@@ -103,8 +103,8 @@ public static partial class NameFinder
                     Add(m.Groups["n"].Value, .78, i, m.Groups["n"].Index);
             foreach (Match m in NotesOf.Matches(line))
                 if (i < 6 || lines[i].Role == LineRole.Heading)
-                    // "call with Amrita at Blue Kettle Catering".
-                    Add(m.Groups["n"].Value.Split(" at ")[^1], .86, i, m.Groups["n"].Index);
+                    // "call with Amrita at Blue Kettle Catering", "call with Ruth Penhallow of Penhallow Pianos".
+                    Add(PersonAt.Replace(m.Groups["n"].Value, ""), .86, i, m.Groups["n"].Index);
             foreach (Match m in PersonOf.Matches(line))
                 if (
                     !Cues.MakesSites(m.Groups["n"].Value)
@@ -192,7 +192,7 @@ public static partial class NameFinder
                 "business.name",
                 new TextValue(s.Name),
                 s.Score,
-                frame.Source.Around(s.Line, s.At, s.Name.Length),
+                frame.Source.Around(s.Line, Math.Max(frame.Line(s.Line).IndexOf(s.Name, StringComparison.Ordinal), s.At), s.Name.Length),
                 "name"
             );
 

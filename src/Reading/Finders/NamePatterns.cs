@@ -5,6 +5,11 @@ namespace Plurimax.Reading.Finders;
 /// <summary>How names are introduced, in what they stand, and what is none.</summary>
 public static partial class NameFinder
 {
+    /// <summary>"Amrita at …"; "Ruth Penhallow of …", but not "House of Wool".</summary>
+    private static readonly Regex PersonAt = new(
+        @"^(?:\p{Lu}[\p{L}'’-]+(?:\s\p{Lu}[\p{L}'’-]+)?\sat|(?!The\s)\p{Lu}\p{Ll}+\s\p{Lu}[\p{L}'’-]+\s(?:of|from|von|vom|de|chez|di|van))"
+            + @"\s(?=\p{Lu})"
+    );
     private static readonly Regex Label = new(
         @"\b(?:address|anschrift|adresse|dirección|indirizzo|adres|find us|visit|tel|phone|open|office|registered|postal|kontakt|"
             + @"contact)\b",
