@@ -3,7 +3,7 @@ using System.Globalization;
 using Plurimax.Core.Tests.Reading;
 
 // Precision and recall of reading, by fact, over the corpus of tests/reading.
-// Arguments: [--wrong] [--trust] [--fit] [--judged] [--with=FILE] [ID…]
+// Arguments: [--wrong] [--reliability] [--fit] [--judged] [--with=FILE] [ID…]
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 var folder = Path.GetFullPath(Path.Combine(AppContext.BaseDirectory, "../../../../../tests/reading"));
 var wanted = args.Where(a => !a.StartsWith('-')).ToHashSet();
@@ -23,18 +23,18 @@ foreach (var c in cases)
         sum[fact] += score;
 }
 clock.Stop();
-var judged = args.Any(a => a is "--trust" or "--fit" or "--judged") ? Trust.Of(cases) : [];
+var judged = args.Any(a => a is "--reliability" or "--fit" or "--judged") ? ReliabilityTable.Of(cases) : [];
 
 // What other rules said of the same cases, such as those from before the cases were written.
 foreach (var file in args.Where(a => a.StartsWith("--with=", StringComparison.Ordinal)))
-    judged.AddRange(Trust.Read(file["--with=".Length..]));
+    judged.AddRange(ReliabilityTable.Read(file["--with=".Length..]));
 if (args.Contains("--judged"))
     foreach (var j in judged)
-        Console.WriteLine(Trust.Line(j));
-if (args.Contains("--trust"))
-    Trust.Print(judged);
+        Console.WriteLine(ReliabilityTable.Line(j));
+if (args.Contains("--reliability"))
+    ReliabilityTable.Print(judged);
 if (args.Contains("--fit"))
-    foreach (var line in Trust.Lines(judged))
+    foreach (var line in ReliabilityTable.Lines(judged))
         Console.WriteLine(line);
 if (args.Contains("--wrong"))
     foreach (var w in sum.Values.SelectMany(s => s.Wrong))

@@ -96,17 +96,11 @@ internal sealed record Brief(TradeTemplate Trade, FactSheet Facts, string Langua
                 "the text does not say what the business does. Name a trade with --trade; plurimax trades lists them."
             );
         // Another trade's words would be untrue on the site: there are the client's own.
-        if (all.Open(spoken, reading.Trade?.Kind ?? KindOf(reading)) is { } own)
+        if (all.Open(spoken, reading.Trade?.Kind ?? OpenTrade.KindOf(f => reading[f] is not null)) is { } own)
         {
             assumed.Add($"no template fits “{said}”: the site says what the client said, and little else. Name a trade with --trade");
             return own;
         }
         throw new UsageException($"no template fits “{said}”, and there is none for any trade in {spoken}. Name one with --trade.");
     }
-
-    /// <summary>How a business works whose trade nobody knows: by its hours, else by where it goes.</summary>
-    private static BusinessKind KindOf(FactReading reading) =>
-        reading["hours"] is not null ? BusinessKind.ShopWithHours
-        : reading["area.towns"] is not null || reading["area.radius"] is not null ? BusinessKind.AtCustomersPlace
-        : BusinessKind.ByAppointment;
 }

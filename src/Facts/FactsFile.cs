@@ -33,11 +33,7 @@ public static class FactsFile
         {
             if (System.Text.Encoding.UTF8.GetByteCount(text) > LargestBytes)
                 throw new YamlException("the file is larger than 512 KB.");
-            var stream = new YamlStream();
-            stream.Load(new StringReader(text));
-            if (stream.Documents is not [{ RootNode: YamlMappingNode map }])
-                throw new YamlException("the file is not one map from fact to value.");
-            root = map;
+            root = SafeYaml.Map(text) ?? throw new YamlException("the file is not one map from fact to value.");
         }
         catch (YamlException e)
         {

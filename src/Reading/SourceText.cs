@@ -15,7 +15,7 @@ public enum LineRole
 /// <summary>One line of what was read.</summary>
 /// <param name="Start">Offset of its first character in the whole text.</param>
 /// <param name="Page">Page of a PDF, from 1; 0 where there are none.</param>
-/// <param name="By">Who said it, in a chat or a transcript.</param>
+/// <param name="By">Who said it, in a chat or on the telephone.</param>
 public sealed record SourceLine(string Text, int Start, LineRole Role, int Page = 0, string? By = null);
 
 /// <summary>One page of an old site, as material for composing.</summary>
@@ -120,7 +120,8 @@ public sealed class TextBuilder
     /// <summary>A whole plain text, in the order in which a person reads it.</summary>
     public void Whole(string text)
     {
-        foreach (var line in Shape.Of(Struck.Comments(text), 2 * LongestLine))
+        var (lines, cut) = Shape.Of(Struck.Comments(text), 2 * LongestLine, 2 * MostText);
+        foreach (var line in lines)
         {
             _by = line.By;
             Plain(line.Text);
@@ -128,6 +129,7 @@ public sealed class TextBuilder
                 break;
         }
         _by = null;
+        _cut |= cut;
     }
 
     /// <summary>A line of plain text or Markdown, whose role shows in its first characters.</summary>

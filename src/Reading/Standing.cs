@@ -20,6 +20,16 @@ internal static class Standing
         return Cues.Past(stop.Success ? tail[..stop.Index] : tail);
     }
 
+    /// <summary>"49 33 21 – no, sorry, 33 12: 49 33 12": what stands before the correction is taken back.</summary>
+    /// <param name="next">What a number or a mailbox looks like.</param>
+    public static bool Corrected(string after, Regex next) => TakesBack.IsMatch(after) && next.IsMatch(after);
+
+    private static readonly Regex TakesBack = new(
+        @"^\W{0,4}(?:no,? (?:wait|sorry)|sorry,|non,? (?:pardon|attention)|pardon,|nein,|quatsch,|moment,|no,? perd(?:ón|ona\w*)|"
+            + @"perdón,|no,? scusi|nee,|oops)",
+        RegexOptions.IgnoreCase
+    );
+
     /// <summary>"private: …" or "…, don't publish".</summary>
     public static bool Private(string before, string after, Regex next)
     {

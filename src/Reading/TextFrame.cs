@@ -331,7 +331,7 @@ public sealed partial class TextFrame
         for (var i = 0; i < Lines.Length; i++)
             if (_header[i] && Addressee.Match(Line(i)) is { Success: true } to && Cues.MakesSites(to.Groups["host"].Value))
                 for (var k = 0; k < starts.Count; k++)
-                    result[k] |= starts[k].From.Contains(to.Groups["who"].Value, StringComparison.OrdinalIgnoreCase);
+                    result[k] |= From(starts[k].From, to.Groups["who"].Value);
         // The same sender is the same party in every message.
         for (var k = 0; k < starts.Count; k++)
             if (starts[k].From.Length > 0)
@@ -352,6 +352,10 @@ public sealed partial class TextFrame
                 && makers.Contains(by)
                 && !(i + 1 < Lines.Length && Lines[i + 1].By is { } next && !makers.Contains(next) && LineLabels.Agrees(Line(i + 1)));
     }
+
+    /// <summary>Whether a message is from somebody: "Ann" is not "Anna Smith".</summary>
+    private static bool From(string sender, string who) =>
+        sender.Split('<')[0].Trim(' ', '"', '*').Equals(who, StringComparison.OrdinalIgnoreCase);
 
     private void Headings()
     {

@@ -18,6 +18,13 @@ public static class OpenTrade
 
     public static string IdOf(string language, BusinessKind kind) => $"{Prefix}{language.Split('-')[0].ToLowerInvariant()}-{Kebab(kind)}";
 
+    /// <summary>How a business works whose trade nobody knows: by its hours, else by where it goes.</summary>
+    /// <param name="knows">Whether a fact is known.</param>
+    public static BusinessKind KindOf(Func<string, bool> knows) =>
+        knows("hours") ? BusinessKind.ShopWithHours
+        : knows("area.towns") || knows("area.radius") ? BusinessKind.AtCustomersPlace
+        : BusinessKind.ByAppointment;
+
     /// <returns>Null for an id of another template.</returns>
     public static (string Language, BusinessKind Kind)? Parse(string id)
     {

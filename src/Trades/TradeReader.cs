@@ -453,9 +453,7 @@ public sealed class TradeReader(Func<string, string?> bank)
     {
         try
         {
-            var stream = new YamlStream();
-            stream.Load(new StringReader(yaml));
-            if (stream.Documents is [{ RootNode: YamlMappingNode root }])
+            if (SafeYaml.Map(yaml) is { } root)
                 return root;
             _problems.Add(new TradeProblem(file, 1, "file", "the file is not one YAML map."));
         }

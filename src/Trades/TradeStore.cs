@@ -67,9 +67,14 @@ public sealed class TradeStore
     /// <summary>"open-fr-maker": few words in French for a business of that kind, whatever its trade.</summary>
     private TradeTemplate? OpenOf(string id)
     {
-        if (OpenTrade.Parse(id) is not { } open || Content.Bytes($"{OpenTrade.Folder}{open.Language}.yaml") is null)
+        if (OpenTrade.Parse(id) is not { } open || !OpenTrade.Languages.Contains(open.Language))
             return null;
-        return Load($"{OpenTrade.Folder}{open.Language}.yaml") with { Id = id, Kind = open.Kind };
+        var file = $"{OpenTrade.Folder}{open.Language}.yaml";
+        return _read.GetOrAdd(file, static (f, shelf) => new Lazy<TradeTemplate?>(() => shelf.Load(f)), this).Value! with
+        {
+            Id = id,
+            Kind = open.Kind,
+        };
     }
 
     private static bool Exists(string id) => !id.Contains('/') && Content.Bytes($"trades/{id}.yaml") is not null;

@@ -161,14 +161,12 @@ internal sealed class PageWriter(
                 new LegalContent { Heading = Fixed(name), Text = new($"{{{{ settings.{name} }}}}", $"settings.{name}") }
             ),
             "points" => (name, Known(Told("points", "{{ selling_points | list | sentence }}."))),
-            "story" => (
-                name,
-                picker.Says("selling_points") ? Told("story", "{{ owner.story }}") : Known(Told("story", "{{ owner.story }}"))
-            ),
+            // A wording of the trade may tell it already.
+            "story" when picker.States("owner.story") => (name, null),
+            "story" => (name, Known(Told("story", "{{ owner.story }}"), unless: "selling_points")),
             "history" => (name, Told("history", "{{ history }}")),
             "promise" => (name, Told("promise", "{{ guarantee | sentence }}")),
             "reach" => (name, Told("reach", "{{ area.radius | sentence }}")),
-            "access" => (name, Told("access", "{{ access | list | sentence }}")),
             "text" => (name, new TextContent("own") { Text = new("Write here.", Kept: true) }),
             _ when trade.Passage(name) is not null => (
                 name,
@@ -194,8 +192,14 @@ internal sealed class PageWriter(
     private TextContent Told(string name, string text) => new("told") { Heading = Fixed(name), Text = new(text, $"fact.{name}") };
 
     /// <summary>What a business says it is known for heads what speaks for it, where the opening does not say it already.</summary>
-    private TextContent Known(TextContent told) =>
-        !trade.Open && picker.Says("known_for") ? told with { Heading = new("{{ known_for }}", "fact.known_for") } : told;
+    /// <param name="unless">The fact of an earlier section that has this heading.</param>
+    private TextContent Known(TextContent told, string? unless = null) =>
+        !trade.Open && picker.Says("known_for") && (unless is null || !picker.Says(unless))
+            ? told with
+            {
+                Heading = new("{{ known_for }}", "fact.known_for"),
+            }
+            : told;
 
     private Passage Titled(string page, string slot, Passage otherwise) =>
         picker.Heading(page, slot) is { IsEmpty: false } h ? h : otherwise;

@@ -242,6 +242,13 @@ internal sealed partial class Picker(
             _leads.Add(a.Lead);
     }
 
+    /// <summary>Whether a wording that was chosen states a fact.</summary>
+    public bool States(string fact) =>
+        _chosen
+            .Values.Select(c => c.Alternate)
+            .Concat(_pools.Values.SelectMany(p => p).Select(p => p.Alternate))
+            .Any(a => a.Text.Contains($"{{{{ {fact}", StringComparison.Ordinal));
+
     /// <summary>Whether a fact is known and may stand on the site.</summary>
     public bool Says(string fact) => FactTree.Has(facts, fact);
 

@@ -121,7 +121,7 @@ public static class SitePlan
             var end = list.IndexOf("closing") is >= 0 and var i ? i : list.Count;
             list.InsertRange(
                 end,
-                told(("story", "owner.story"), ("history", "history"), ("promise", "guarantee"), ("access", "access"))
+                told(("story", "owner.story"), ("history", "history"), ("promise", "guarantee"))
                     .Concat(["team", "memberships"])
                     .Where(s => !list.Contains(s))
             );
@@ -154,8 +154,9 @@ public static class SitePlan
             }
         );
         Take(s => s is "steps" or "urgent" or "prices" or "gallery");
+        slots.Add("about");
+        Take(s => s is "points" or "reach" or "story" or "history" or "promise");
         slots.AddRange([
-            "about",
             "questions*5",
             "testimonials",
             trade.Kind is BusinessKind.AtCustomersPlace ? "area" : "visit",

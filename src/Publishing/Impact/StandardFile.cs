@@ -56,9 +56,7 @@ public sealed record StandardFile(string Name, string About, IReadOnlyDictionary
         YamlMappingNode root;
         try
         {
-            var stream = new YamlStream();
-            stream.Load(new StringReader(text));
-            if (stream.Documents.Count == 0 || stream.Documents[0].RootNode is not YamlMappingNode map)
+            if (SafeYaml.Map(text) is not { } map)
                 return Result<StandardFile>.Fail("This is no standard: it begins with “standard:” and its name.");
             root = map;
         }

@@ -29,17 +29,22 @@ public static class Reliability
             Measured.Value.GetValueOrDefault(fact) is { IsDefaultOrEmpty: false } own ? own
             : Measured.Value.GetValueOrDefault("any") is { IsDefaultOrEmpty: false } any ? any
             : [];
-        if (points.IsEmpty)
-            return said;
-        if (said <= points[0].Said)
-            return points[0].Right * said / points[0].Said;
-        for (var i = 1; i < points.Length; i++)
-            if (said <= points[i].Said)
+        return points.IsEmpty ? said : On(points, said);
+    }
+
+    /// <summary>The value of a line between the points it is given by; from nothing to the first of them it rises evenly.</summary>
+    /// <param name="line">At least one point, by rising confidence.</param>
+    public static double On(IReadOnlyList<(double Said, double Right)> line, double said)
+    {
+        if (said <= line[0].Said)
+            return line[0].Right * said / line[0].Said;
+        for (var i = 1; i < line.Count; i++)
+            if (said <= line[i].Said)
             {
-                var (from, to) = (points[i - 1], points[i]);
+                var (from, to) = (line[i - 1], line[i]);
                 return from.Right + (to.Right - from.Right) * (said - from.Said) / (to.Said - from.Said);
             }
-        return points[^1].Right;
+        return line[^1].Right;
     }
 
     private static double Number(string text) => double.Parse(text, CultureInfo.InvariantCulture);

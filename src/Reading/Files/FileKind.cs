@@ -113,6 +113,20 @@ public static class FileKinds
         : zip.Entries.Any(e => e.FullName.StartsWith("xl/", StringComparison.Ordinal)) ? FileKind.Xlsx
         : FileKind.Zip;
 
+    /// <summary>Whether an archive is a text document inside, whatever it is named.</summary>
+    public static bool IsDocx(byte[] bytes)
+    {
+        try
+        {
+            using var zip = new ZipArchive(new MemoryStream(bytes, false), ZipArchiveMode.Read);
+            return Inside(zip) == FileKind.Docx;
+        }
+        catch (InvalidDataException)
+        {
+            return false;
+        }
+    }
+
     private static string? Beginning(ReadOnlySpan<byte> head)
     {
         var part = head[..Math.Min(head.Length, 4096)];

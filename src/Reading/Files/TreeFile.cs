@@ -14,15 +14,14 @@ namespace Plurimax.Reading.Files;
 /// </summary>
 internal static partial class TreeFile
 {
-    private const int Deepest = 24;
-
     private sealed record Node(string Key, string? Value, ImmutableArray<Node> Inside, bool List);
 
     /// <returns>Null where the text is neither.</returns>
     public static SourceText? Read(string name, string text)
     {
         var start = text.AsSpan().TrimStart();
-        if (start.Length == 0)
+        // A tree of more than that is no form, and takes many times its length.
+        if (start.Length is 0 or > TextBuilder.MostText)
             return null;
         if (start[0] is '{' or '[')
         {
@@ -38,7 +37,7 @@ internal static partial class TreeFile
     {
         try
         {
-            using var read = JsonDocument.Parse(text, new JsonDocumentOptions { MaxDepth = Deepest, AllowTrailingCommas = true });
+            using var read = JsonDocument.Parse(text, new JsonDocumentOptions { MaxDepth = SafeYaml.Deepest, AllowTrailingCommas = true });
             return Of("", read.RootElement);
         }
         catch (JsonException)
@@ -61,21 +60,20 @@ internal static partial class TreeFile
     {
         try
         {
-            var stream = new YamlStream();
-            stream.Load(new StringReader(text));
-            return stream.Documents.Count > 0 && stream.Documents[0].RootNode is YamlMappingNode root ? Of("", root, 0) : null;
+            return SafeYaml.Map(text) is { } root ? Of("", root) : null;
         }
         catch (YamlException)
         {
             return null;
         }
 
-        static Node Of(string key, YamlNode node, int depth) =>
-            depth > Deepest ? new Node(key, "", [], false)
-            : node is YamlMappingNode map
-                ? new Node(key, null, [.. map.Children.Select(p => Of(p.Key.ToString(), p.Value, depth + 1))], false)
-            : node is YamlSequenceNode list ? new Node(key, null, [.. list.Children.Select(v => Of(key, v, depth + 1))], true)
-            : new Node(key, (node as YamlScalarNode)?.Value ?? "", [], false);
+        static Node Of(string key, YamlNode node) =>
+            node switch
+            {
+                YamlMappingNode map => new Node(key, null, [.. map.Children.Select(p => Of(p.Key.ToString(), p.Value))], false),
+                YamlSequenceNode list => new Node(key, null, [.. list.Children.Select(v => Of(key, v))], true),
+                _ => new Node(key, (node as YamlScalarNode)?.Value ?? "", [], false),
+            };
     }
 
     private static SourceText Written(string name, Node root)

@@ -49,7 +49,7 @@ public static class PhoneFinder
                     && !Cues.Credit(line)
                     && !NotUs.IsMatch(after)
                     && !(OfFirm.Match(after) is { Success: true } of && NameFinder.IsBusiness(of.Groups[1].Value))
-                    && !Corrected(line, m)
+                    && !Standing.Corrected(line[(m.Index + m.Length)..], Number)
                 )
                     found.Add(
                         (
@@ -115,10 +115,6 @@ public static class PhoneFinder
         && LabelWord.Matches(label) is { Count: > 0 } words
         && !Labels.IsMatch(label)
         && words.Any(w => !Known.IsMatch(w.Value));
-
-    /// <summary>"49 33 21 – no, sorry, 33 12: 49 33 12": what is taken back stands before the correction.</summary>
-    private static bool Corrected(string line, Match m) =>
-        line[(m.Index + m.Length)..] is var rest && TakesBack.IsMatch(rest) && Number.IsMatch(rest);
 
     private static PhoneValue? Read(string raw, string country)
     {
@@ -198,11 +194,6 @@ public static class PhoneFinder
     /// <summary>"0221 4710 372 (Klinik Oberquell)".</summary>
     private static readonly Regex OfFirm = new(@"^\s*\((\p{Lu}[^)\d]{3,40})\)");
     private static readonly Regex OtherAddress = new(@"\S+@\S+|\b(?:https?://|www\.)\S+");
-    private static readonly Regex TakesBack = new(
-        @"^\W{0,4}(?:no,? (?:wait|sorry)|sorry,|non,? (?:pardon|attention)|pardon,|nein,|quatsch,|moment,|no,? perd(?:ón|ona\w*)|"
-            + @"perdón,|no,? scusi|nee,|oops)",
-        RegexOptions.IgnoreCase
-    );
     private static readonly Regex LabelWord = new(@"\p{L}[\p{L}'’]+");
     private static readonly Regex Known = WordPattern.Of("phone-finder/known", RegexOptions.IgnoreCase);
     private const string NewRule = "the new telephone number";

@@ -265,7 +265,7 @@ public static class WebFinder
                 var header = frame.MailHeader(i);
                 if (agencyHosts.Contains(HostOf(mail)) || Filler.IsMatch(mail) || Cues.Credit(before))
                     continue;
-                if (Standing.TakenBack(before, after) || TakesBack.IsMatch(after) && Mail.IsMatch(after))
+                if (Standing.TakenBack(before, after) || Standing.Corrected(after, Mail))
                 {
                     refused.Add(mail);
                     continue;
@@ -380,11 +380,6 @@ public static class WebFinder
         RegexOptions.IgnoreCase
     );
 
-    /// <summary>"tono@… no, perdona: taller@…".</summary>
-    private static readonly Regex TakesBack = new(
-        @"^\W{0,4}(?:no,? (?:wait|sorry|perd\w+|scusi)|sorry,|non,? (?:pardon|attention)|pardon,|nein,|moment,|nee,|oops)",
-        RegexOptions.IgnoreCase
-    );
     private static readonly Regex SenderLine = new(
         @"^\W*(?:From|Von|De|Da|Van|Expéditeur|Remitente|Mittente|Afzender|Reply-To)\b",
         RegexOptions.IgnoreCase

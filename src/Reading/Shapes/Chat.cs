@@ -3,7 +3,7 @@ using System.Text.RegularExpressions;
 
 namespace Plurimax.Reading.Shapes;
 
-/// <summary>Saved chats and transcripts of calls: each line begins with who says it, most with when.</summary>
+/// <summary>Saved chats and calls that somebody wrote down: each line begins with who says it, most with when.</summary>
 internal static class Chat
 {
     /// <summary>Lines without their heads, each with its speaker; null where the text is no chat.</summary>

@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 
 namespace Plurimax.Reading.Shapes;
 
-/// <param name="By">Who said it, in a chat or a transcript; null elsewhere.</param>
+/// <param name="By">Who said it, in a chat or on the telephone; null elsewhere.</param>
 public readonly record struct ShapedLine(string Text, string? By = null);
 
 /// <summary>
@@ -12,13 +12,20 @@ public readonly record struct ShapedLine(string Text, string? By = null);
 public static class Shape
 {
     /// <summary>The lines of a text in the order in which they are to be read.</summary>
-    /// <param name="most">Characters of a line that are kept.</param>
-    public static ImmutableArray<ShapedLine> Of(string text, int most)
+    /// <param name="longest">Characters of a line that are kept.</param>
+    /// <param name="most">Characters in all that are looked at; what lies behind is cut.</param>
+    public static (ImmutableArray<ShapedLine> Lines, bool Cut) Of(string text, int longest, int most)
     {
         var lines = ImmutableArray.CreateBuilder<ShapedLine>();
+        var at = 0;
         foreach (var line in text.AsSpan().EnumerateLines())
-            lines.Add(new ShapedLine(line[..Math.Min(line.Length, most)].ToString()));
+        {
+            lines.Add(new ShapedLine(line[..Math.Min(line.Length, longest)].ToString()));
+            if ((at += lines[^1].Text.Length + 1) > most)
+                break;
+        }
         var said = Chat.Apart(lines.ToImmutable()) ?? lines.ToImmutable();
-        return [.. SideBySide.Apart(Wrapped.Joined(said)).Select(l => l with { Text = Leaders.Read(l.Text) })];
+        var read = SideBySide.Apart(Wrapped.Joined(said)).Select(l => l with { Text = Leaders.Read(l.Text) });
+        return ([.. read], at > most);
     }
 }

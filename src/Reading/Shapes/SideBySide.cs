@@ -11,6 +11,9 @@ internal static class SideBySide
 {
     private const int FewestLines = 4;
 
+    /// <summary>More places where a column may begin are not tried.</summary>
+    private const int MostSeams = 6;
+
     public static ImmutableArray<ShapedLine> Apart(ImmutableArray<ShapedLine> lines)
     {
         if (!lines.Any(l => Gap.IsMatch(l.Text)))
@@ -60,7 +63,8 @@ internal static class SideBySide
             .GroupBy(at => at)
             .Where(g => g.Count() * 4 >= block.Length * 3)
             .Select(g => g.Key)
-            .OrderDescending();
+            .OrderDescending()
+            .Take(MostSeams);
         foreach (var at in starts)
         {
             var left = block.Select(l => Left(l.Text, at)).Where(t => t.Length > 0).ToList();

@@ -104,7 +104,7 @@ public sealed class ClientFileService(PlurimaxDb db, IBlobStore blobs, TimeProvi
         if (kind == FileKind.Pdf)
             return ("application/pdf", null, null);
         if (kind == FileKind.Zip && FileKinds.Promised(name) == FileKind.Docx)
-            return (TextDocument, null, null);
+            return FileKinds.IsDocx(file.Bytes) ? (TextDocument, null, null) : ("", null, "it is no .docx inside. Save it again.");
         if (kind is not (FileKind.Picture or FileKind.Svg))
             return (
                 "",

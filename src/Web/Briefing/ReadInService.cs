@@ -51,6 +51,9 @@ public sealed class ReadInService(ClientFacts clientFacts, ClientFileService fil
         return new ReadIn(given.Count, texts.Count, found, batch.Pictures.Length - refused.Count, [.. notes]);
     }
 
+    /// <summary>Documents of one upload of a client that are read; whoever sends more sends photographs of pages.</summary>
+    private const int MostDocuments = 8;
+
     /// <summary>
     /// Documents that a client sent with a form: what they hold waits for the yes of a maker, as the answers do. Pictures are left to
     /// <see cref="ClientFileService"/>.
@@ -58,7 +61,10 @@ public sealed class ReadInService(ClientFacts clientFacts, ClientFileService fil
     /// <returns>How many facts wait, new by this.</returns>
     public async Task<int> ReadSentAsync(Client client, TradeTemplate trade, IEnumerable<InFile> sent, CancellationToken cancel = default)
     {
-        var documents = sent.Where(f => FileKinds.Promised(f.Name) is FileKind.Pdf or FileKind.Docx).ToList();
+        var documents = sent.Where(f => FileKinds.Promised(f.Name) is FileKind.Pdf or FileKind.Docx)
+            .Where(f => f.Bytes.Length <= ClientFileService.LargestFile)
+            .Take(MostDocuments)
+            .ToList();
         var texts = DocumentReader.Read(documents).Texts;
         if (texts.IsEmpty)
             return 0;

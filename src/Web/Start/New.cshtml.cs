@@ -87,15 +87,7 @@ public sealed class NewModel(
 
     /// <summary>The template for a business of any trade of the kind that was typed, in the language of what was sent.</summary>
     public string OpenId =>
-        OpenTrade.IdOf(
-            Heard ?? "en",
-            TradeLexicon.OfLabel(Words)?.Kind
-                ?? (
-                    Sheet?.Facts["hours"] is not null ? BusinessKind.ShopWithHours
-                    : Sheet?.Facts["area.towns"] is not null || Sheet?.Facts["area.radius"] is not null ? BusinessKind.AtCustomersPlace
-                    : BusinessKind.ByAppointment
-                )
-        );
+        OpenTrade.IdOf(Heard ?? "en", TradeLexicon.OfLabel(Words)?.Kind ?? OpenTrade.KindOf(f => Sheet?.Facts[f] is not null));
 
     public string OwnWordsHref =>
         $"/new{(Sheet is null ? "" : $"/{Sheet.Id}")}?Words={Uri.EscapeDataString(Words)}"

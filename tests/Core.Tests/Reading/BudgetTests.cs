@@ -137,6 +137,28 @@ public class BudgetTests
         DocumentReader.Read([new("drawn.pdf", drawn)]).Texts.Single().Text.ShouldContain("01632 960142");
     }
 
+    /// <summary>Few bytes that stand for much: aliases of aliases, nesting without end, columns beside columns.</summary>
+    public static TheoryData<string, string> Trees =>
+        new()
+        {
+            {
+                "aliases.yaml",
+                "a0: &a0 [x,x,x,x,x,x,x,x,x,x]\n"
+                    + string.Concat(
+                        Enumerable.Range(1, 9).Select(i => $"a{i}: &a{i} [{string.Join(',', Enumerable.Repeat($"*a{i - 1}", 10))}]\n")
+                    )
+            },
+            { "deep.yaml", "a: " + Times("[", 200_000) },
+            { "deep.json", Times("[", 200_000) },
+            { "wide.json", $"[{Times("{\"a\":\"b\",\"c\":[1,2,3]},", 400_000)}0]" },
+            { "columns.txt", Times(Times("a   ", 1_000).TrimEnd() + "\n", 4_000) },
+        };
+
+    [Theory]
+    [MemberData(nameof(Trees))]
+    public Task No_form_and_no_column_takes_more_than_its_budget(string name, string text) =>
+        WithinAsync(name, Encoding.UTF8.GetBytes(text));
+
     [Fact]
     public async Task A_card_of_endless_lines_is_read_or_refused_at_once() =>
         await WithinAsync("card.vcf", Encoding.ASCII.GetBytes($"BEGIN:VCARD\nFN:A\nNOTE:{Times("x\n ", 400_000)}\nEND:VCARD\n"));

@@ -49,6 +49,15 @@ public sealed class ShapeTests
     }
 
     [Fact]
+    public void A_namesake_of_the_maker_is_not_the_maker()
+    {
+        const string thread =
+            "From: Anna Smith <anna@hillkites.example>\nTo: Ann <ann@fernweb.example>\nDate: 3 Mar 2026\n\nHill Kites, 01632 960 006.\n\n"
+            + "From: Ann <ann@fernweb.example>\nTo: Anna Smith <anna@hillkites.example>\nDate: 2 Mar 2026\n\nOur number is 01632 960 007.";
+        Facts(thread).All<Plurimax.Facts.PhoneValue>("phone").Select(p => p.E164).ShouldBe(["+441632960006"]);
+    }
+
+    [Fact]
     public void Columns_side_by_side_are_read_one_after_the_other()
     {
         Lines(

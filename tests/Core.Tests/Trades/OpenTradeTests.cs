@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using Plurimax.Facts;
 using Plurimax.Making.Composing;
 using Plurimax.Publishing.Rendering;
@@ -112,6 +113,30 @@ public sealed class OpenTradeTests
         var facts = said is { } yes ? Full().With("vat_included", Said(new YesNoValue(yes))) : Full();
         var trade = Trades.Open("en", BusinessKind.Maker)!;
         Text(Composer.Compose(trade, facts, new Wishes()), trade, facts).ShouldContain($"<th scope=\"col\">{heading}</th>");
+    }
+
+    [Fact]
+    public void One_page_says_it_all_too()
+    {
+        var trade = Trades.Open("de", BusinessKind.Maker)!;
+        var text = Text(Composer.Compose(trade, Full(), new Wishes(Size: PlanSize.One)), trade, Full());
+        foreach (var said in new[] { "Hand-cut parts", "Two benches", "Two years on every", "Begun by a" })
+            text.ShouldContain(said);
+    }
+
+    [Fact]
+    public void A_story_that_a_wording_tells_is_not_told_again()
+    {
+        var facts = Full();
+        foreach (var trade in Trades.All)
+        {
+            var text = Text(Composer.Compose(trade, facts, new Wishes()), trade, facts);
+            // What search engines are told of a page may say it as well.
+            Regex
+                .Replace(text, "<head>.*?</head>", "", RegexOptions.Singleline)
+                .Split("Two benches, one cat")
+                .Length.ShouldBe(2, trade.Id);
+        }
     }
 
     [Fact]

@@ -441,6 +441,13 @@ public class BriefingTests(App app)
         waits["phone"].ShouldContain("960");
         waits.ShouldContainKey("hours");
         (await (await client.GetAsync($"/answers/{token}")).Content.ReadAsStringAsync()).ShouldContain("about us.docx");
+        // An archive that is only named so is not kept.
+        using var other = new MemoryStream();
+        using (var zip = new System.IO.Compression.ZipArchive(other, System.IO.Compression.ZipArchiveMode.Create, true))
+            zip.CreateEntry("x.txt");
+        (
+            await UploadAsync(client, $"/answers/{token}", "Files", new() { ["cleared"] = "yes" }, ("x.docx", other.ToArray()))
+        ).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 
     [Fact]

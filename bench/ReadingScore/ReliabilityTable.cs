@@ -1,15 +1,16 @@
 using System.Globalization;
 using Plurimax.Core.Tests.Reading;
+using Plurimax.Reading.Deciding;
 
 /// <param name="Case">The case that it was read from.</param>
 /// <param name="Said">The confidence of the rule.</param>
 internal sealed record Judged(string Case, string Fact, double Said, bool Right);
 
 /// <summary>
-/// How far the confidence of a rule can be trusted. A monotone line is fitted to what was right (pool adjacent violators, Ayer et al.
+/// How reliable the confidence of a rule is. A monotone line is fitted to what was right (pool adjacent violators, Ayer et al.
 /// 1955); the table is of cases that were left out of the fit, one fifth at a time.
 /// </summary>
-internal static class Trust
+internal static class ReliabilityTable
 {
     private const int Folds = 5;
 
@@ -70,15 +71,8 @@ internal static class Trust
             )
             .Where(s => s.Item2.Count > 0);
 
-    private static double Shown(Dictionary<string, List<(double Said, double Right)>> lines, Judged j)
-    {
-        var points = lines.GetValueOrDefault(j.Fact) ?? lines["any"];
-        var at = points.FindIndex(p => j.Said <= p.Said);
-        return at == 0 ? points[0].Right * j.Said / points[0].Said
-            : at < 0 ? points[^1].Right
-            : points[at - 1].Right
-                + (points[at].Right - points[at - 1].Right) * (j.Said - points[at - 1].Said) / (points[at].Said - points[at - 1].Said);
-    }
+    private static double Shown(Dictionary<string, List<(double Said, double Right)>> lines, Judged j) =>
+        Reliability.On(lines.GetValueOrDefault(j.Fact) ?? lines["any"], j.Said);
 
     private static Dictionary<string, List<(double Said, double Right)>> Fit(List<Judged> judged)
     {
@@ -89,7 +83,7 @@ internal static class Trust
 
     private static List<(double Said, double Right)> Line(List<Judged> values)
     {
-        // Blocks of equal trust; one right and one wrong are added to each, so that few values promise nothing.
+        // Blocks of equal reliability; one right and one wrong are added to each, so that few values promise nothing.
         var blocks = new List<(double Said, double Right, double Count)>();
         foreach (var step in values.GroupBy(v => Math.Round(v.Said, 2)).OrderBy(g => g.Key))
         {
