@@ -24,6 +24,32 @@ export default async function (browser, app) {
   };
   const sheet = page.frameLocator('.sheetframe');
 
+  await test("New: a trade without a template is made in the client's own words and language; unsure facts stand first", async () => {
+    const fresh = await context.newPage();
+    await fresh.goto(`${base}/new`);
+    await fresh.fill(
+      '#Text',
+      "nom : Horlogerie Tamisier\nrue : 4 rue du Balancier\ncode postal : 69993\nville : Belmont-sous-Roche\ntéléphone : 04 65 71 77 31\naccroche : Le temps, remis à l'heure.\nservices :\n- restauration de pendules\n- réglage à domicile",
+    );
+    await fresh.getByRole('button', { name: 'Read it into the sheet' }).click();
+    await fresh.waitForURL(/\/new\/.+/);
+    truth((await fresh.locator('.rowhead').allInnerTexts()).at(-1).startsWith('Not known yet'), 'what is not known comes last');
+    // The way on is in sight without scrolling.
+    truth((await fresh.locator('#make').boundingBox()).y < 800, 'the main button is in sight');
+    await fresh.fill('#Words', 'restaurateur de pendules');
+    await fresh.locator('.near', { hasText: 'restaurateur de pendules' }).waitFor();
+    await fresh.check('#t-open');
+    equal(await fresh.locator('select[name=Language]').inputValue(), 'fr-FR', 'the language of what was sent');
+    for (const box of await fresh.locator('.sheetrows input[type=checkbox]').all()) await box.check();
+    await fresh.click('#make');
+    await fresh.waitForURL(/\/bench/);
+    const made = fresh.frameLocator('.sheetframe');
+    await made.locator('h1', { hasText: 'Le temps' }).waitFor();
+    equal(await made.locator('html').getAttribute('lang'), 'fr-FR', 'language of the site');
+    await made.getByText('réglage à domicile').first().waitFor();
+    await fresh.close();
+  });
+
   for (const [name, at] of Object.entries({
     'the library': '/bench/add?leaf=home',
     layouts: '/bench/layouts?section=home.services',

@@ -104,7 +104,7 @@ public static partial class PriceFinder
                 c.Fact == "prices"
                 && c.Snippet.Line > 0
                 && frames.FirstOrDefault(f => f.Source.Name == c.Snippet.Document) is { } frame
-                && frame.Lines[c.Snippet.Line - 1].Role is LineRole.Item or LineRole.Row
+                && frame.Source.Lines[c.Snippet.Line - 1].Role is LineRole.Item or LineRole.Row
                 && RoomsHead.IsMatch(frame.Under(c.Snippet.Line - 1))
             )
             .ToList();
