@@ -23,7 +23,9 @@ public static partial class NameFinder
     private static readonly Regex Signs = new(@"[\p{So}\p{Sk}\p{Cs}\uFE0F\u200D★☆]+");
     private static readonly Regex ClockEnd = new(@"\s\d{1,2}(?:[.:]\d\d)?\s?(?:am|pm|uhr|h)?$", RegexOptions.IgnoreCase);
     private static readonly Regex Dashes = new(@"\s[-–—|·]\s");
-    private static readonly Regex OfPerson = new(@"^(?<firm>.+\s\p{Lu}.+?)\s(?:di|de|von|van)\s\p{Lu}\p{Ll}+\s(?<last>\p{Lu}\p{Ll}+)$");
+    private static readonly Regex OfPerson = new(
+        @"^(?<firm>.{2,50}?)\s(?:di|de|von|van)\s\p{Lu}\p{Ll}{1,30}\s(?<last>\p{Lu}\p{Ll}{1,30})$"
+    );
     private static readonly Regex Answers = new(
         @"^(?i:(?:yeah|yes|ja|oui|sí|sì|hi|hello|hallo|claro)[,.!]?\s)?(?i:it'?s|we'?re|wir sind|das ist|c'est|es|somos|siamo|"
             + @"wij zijn)\s(?:the\s)?"
